@@ -1,0 +1,1 @@
+"""A logged rack replayed: layouts, rulings, what does not balance, measures and proposed grades."""

@@ -1,0 +1,131 @@
+"""What does not balance in a logged rack. Flags inform; they never stop the reviewer from saving."""
+
+from collections.abc import Iterator
+from dataclasses import dataclass
+
+from ..layout import layout_faults
+from ..rules import Rules
+from ..shot import Rack
+from ..table import Table
+from ..vocabulary import CUE, ball_words
+from .replay import Step, replay
+
+
+@dataclass(frozen=True, slots=True)
+class Flag:
+    """A contradiction in the log: the shot it is in (from 0), the field, and words with a remedy."""
+
+    shot: int
+    field: str
+    code: str
+    words: str
+
+
+def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
+    """Every contradiction in the rack, in the order of its shots."""
+    found: list[Flag] = []
+    down_since: dict[str, int] = {}
+    last_time: float | None = None
+    for index, step in enumerate(replay(rules, rack)):
+        found += [Flag(index, *rest) for rest in _layout(table, rules, step, down_since)]
+        found += [Flag(index, *rest) for rest in _turn(step)]
+        found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
+        found += [Flag(index, *rest) for rest in _result(table, step, down_since)]
+        time = step.shot.time
+        if time is not None:
+            if last_time is not None and time < last_time:
+                words = f"the time {time:g} s is before the previous shot's {last_time:g} s"
+                found.append(Flag(index, "time", "time-backwards", words))
+            last_time = time
+        if step.shot.result is not None:
+            for ball in step.shot.result.down:
+                if ball != CUE and ball not in step.shot.result.moved:
+                    down_since.setdefault(ball, index + 1)
+    return found
+
+
+Entry = tuple[str, str, str]
+
+
+def _layout(table: Table, rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
+    for fault in layout_faults(table, step.before):
+        yield "layout", "impossible", fault.words
+    for ball in step.before:
+        if ball in down_since:
+            words = (
+                f"{ball_words(ball)} is on the table again but went down in shot {down_since[ball]}: "
+                "take it off, or correct that shot"
+            )
+            yield "layout", "back-on-table", words
+        if ball != CUE and ball not in rules.balls:
+            yield "layout", "unknown-ball", f"{ball_words(ball)} is not a ball of this game"
+    if step.before.cue is None:
+        yield "layout", "no-cue-ball", "the cue ball is not on the table: place it"
+    if step.shot.plan.kind != "break":
+        missing = sorted(b for b in step.state.on_table if b not in step.before)
+        if missing and step.before.places:
+            names = ", ".join(missing)
+            words = f"nothing says where ball {names} went: place it, or log the shot in which it fell"
+            yield "layout", "ball-missing", words
+
+
+def _turn(step: Step) -> Iterator[Entry]:
+    if step.state.over:
+        words = "the rack was over before this shot: leave it out, or correct the shot that ended it"
+        yield "shooter", "after-the-end", words
+    elif step.state.turn and step.shot.shooter not in step.state.turn:
+        due = " or ".join(sorted(step.state.turn))
+        why = "; ".join(step.state.reasons) or "opens the rack"
+        words = f"{step.shot.shooter} shoots out of turn: it is {due}'s shot ({why})"
+        yield "shooter", "out-of-turn", words
+    if step.shot.plan.kind == "push-out" and not step.state.push_out_allowed:
+        words = "a push-out is only allowed on the shot straight after the break"
+        yield "plan.kind", "push-out-not-allowed", words
+    if step.shot.plan.kind == "break" and step.state.shots > 0:
+        yield "plan.kind", "second-break", "only the first shot of a rack is its break"
+
+
+def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
+    plan = step.shot.plan
+    for field, ball in (("plan.ball", plan.ball), ("plan.next_ball", plan.next_ball)):
+        if ball is None or ball in step.before:
+            continue
+        where = f"it went down in shot {down_since[ball]}" if ball in down_since else "it is not placed"
+        yield field, "ball-not-on-table", f"{ball_words(ball)} cannot be played: {where}"
+    on = rules.balls_on(step.state, step.before)
+    direct = plan.kind in ("direct", "bank") and plan.choice != "safety"
+    if direct and plan.ball in step.before and on and plan.ball not in on:
+        words = f"{ball_words(plan.ball or '')} is planned first but {ball_words(on[0])} is on"
+        yield "plan.ball", "not-on", words
+
+
+def _result(table: Table, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
+    result = step.shot.result
+    if result is None or step.after is None:
+        return
+    seen: set[str] = set()
+    for ball in result.down:
+        if ball in seen:
+            yield "result.potted", "twice-down", f"{ball_words(ball)} is down twice in this shot"
+        elif ball in down_since:
+            words = f"{ball_words(ball)} cannot fall: it went down in shot {down_since[ball]}"
+            yield "result.potted", "already-down", words
+        elif ball not in step.before:
+            words = f"{ball_words(ball)} cannot fall: it is not on the table before the shot"
+            yield "result.potted", "not-on-table", words
+        seen.add(ball)
+    if CUE in result.down and result.foul is None:
+        yield "result.foul", "scratch-without-foul", "the cue ball is down but no foul is logged"
+    if CUE in result.down and result.cue_end is not None:
+        words = "the cue ball is down and also has a place where it ended: keep one"
+        yield "result.cue_end", "cue-ball-twice", words
+    if CUE not in result.down and result.cue_end is None:
+        yield "result.cue_end", "no-cue-end", "where did the cue ball end? place it"
+    if result.foul == "scratch" and CUE not in result.down:
+        words = "a scratch is logged but the cue ball is not down: put it in the pocket it fell in"
+        yield "result.foul", "foul-without-scratch", words
+    for ball in sorted(set(result.moved) - set(step.before)):
+        words = f"{ball_words(ball)} cannot move: it is not on the table before the shot"
+        yield "result.moved", "moved-not-on-table", words
+    for fault in layout_faults(table, step.after):
+        yield "result.cue_end" if fault.ball == CUE else "result.moved", "impossible", fault.words

@@ -1,0 +1,62 @@
+"""A proposed grade for where the cue ball ended, with its reasons. The reviewer has the last word."""
+
+from dataclasses import dataclass
+from math import degrees
+
+from ..aim import Aim
+from ..position import Miss, NextAngle
+from ..tolerances import (
+    ANGLE_OFF,
+    NO_SHOT,
+    ON_TARGET_POINT,
+    ON_TARGET_WINDOW,
+    PLAN_CHANGED_LOSS,
+    RECOVERY,
+)
+from ..vocabulary import ball_words, pocket_words
+
+
+@dataclass(frozen=True, slots=True)
+class Proposal:
+    """One of the five grades, or None where the log does not settle one, with reasons in words."""
+
+    grade: str | None
+    reasons: tuple[str, ...]
+
+
+def propose(
+    best: Aim, same: Aim, planned: Aim | None, angle: NextAngle, miss: Miss | None,
+    is_window: bool, ball_width: float,
+) -> Proposal:  # fmt: skip
+    """Grade a position from what it leaves on the next ball.
+
+    `best` is the likeliest direct pot of the next ball as it lies, `same` the pot into the planned
+    pocket, `planned` that pot from the planned place (None: no place was planned), `miss` the miss of
+    the target. All chances are the shooter's. `ball_width` in metres. Thresholds: see `tolerances`.
+    """
+    left = best.chance or 0.0
+    name = ball_words(best.ball)
+    if left < NO_SHOT:
+        return Proposal("no-shot", (f"no direct pot on {name} above {NO_SHOT:.0%}",))
+    hoped = None if planned is None else planned.chance or 0.0
+    if left < RECOVERY and (hoped is None or left < hoped / 2):
+        return Proposal("recovery", (f"the best pot on {name} is {left:.0%}",))
+    if planned is None or miss is None:
+        return Proposal(None, ("no place was planned for the cue ball",))
+    changes = []
+    if angle.right_side is False:
+        changes.append(f"wrong side of {name}")
+    lost = (hoped or 0.0) - (same.chance or 0.0)
+    if lost > PLAN_CHANGED_LOSS:
+        where = pocket_words(same.pocket)
+        changes.append(f"{name} into the {where}: {lost * 100:.0f} points of chance lost")
+    if angle.difference is not None and abs(angle.difference) > ANGLE_OFF:
+        more = "too much angle" if angle.difference > 0 else "too straight"
+        left_now, wanted = degrees(abs(angle.left)), degrees(abs(angle.wanted or 0))
+        changes.append(f"{more}: {left_now:.0f}° for {wanted:.0f}°")
+    if changes:
+        return Proposal("off-plan-changed", tuple(changes))
+    widths = miss.distance / ball_width
+    if widths > (ON_TARGET_WINDOW if is_window else ON_TARGET_POINT):
+        return Proposal("off-same-plan", (f"{widths:.1f} ball widths off, the plan still holds",))
+    return Proposal("perfect", ("on target",))

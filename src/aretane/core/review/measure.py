@@ -1,0 +1,106 @@
+"""Everything that is measured on one shot: the pot as planned, the miss, and what it left."""
+
+from dataclasses import dataclass
+
+from ..aim import Aim, aim_at, best_pots
+from ..geometry import Point
+from ..layout import Layout
+from ..position import Miss, NextAngle, arrival_direction, miss, next_angle
+from ..rules import Rules
+from ..shot import Plan
+from ..skill import Skill
+from ..table import Table
+from ..vocabulary import CUE
+from .grade import Proposal, propose
+from .replay import Step
+
+
+@dataclass(frozen=True, slots=True)
+class Leave:
+    """What a layout offers on the next ball. Aims carry the shooter's chances.
+
+    `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned` that pot from
+    the planned place.
+    """
+
+    best: Aim
+    same: Aim
+    planned: Aim | None
+    angle: NextAngle
+
+
+@dataclass(frozen=True, slots=True)
+class Measures:
+    """One shot measured. None means the log does not say enough, never zero."""
+
+    aim: Aim | None
+    pots: tuple[Aim, ...]
+    arrival: float | None
+    miss: Miss | None
+    leave: Leave | None
+    proposal: Proposal | None
+
+
+def measure(table: Table, rules: Rules, step: Step, skill: Skill) -> Measures:
+    """Measure a replayed shot under the shooter's model."""
+    plan = step.shot.plan
+    on = plan.ball or next(iter(rules.balls_on(step.state, step.before)), None)
+    has_cue = step.before.cue is not None
+    aim: Aim | None = None
+    pots: tuple[Aim, ...] = ()
+    if has_cue and on is not None and on in step.before and plan.kind != "break":
+        pots = tuple(best_pots(table, step.before, on, skill))
+        if plan.ball is not None and plan.pocket is not None and plan.kind == "direct":
+            aim = next(pot for pot in pots if pot.pocket == plan.pocket)
+    arrival = _arrival(step, aim)
+    ended = step.after.cue if step.after is not None else None
+    missed = None
+    if ended is not None and arrival is not None:
+        missed = miss(plan.target, ended, arrival)
+    left = _leave(table, rules, step, skill)
+    return Measures(aim, pots, arrival, missed, left, _propose(table, step, left, missed))
+
+
+def _arrival(step: Step, aim: Aim | None) -> float | None:
+    start = aim.ghost if aim is not None else step.before.cue
+    return None if start is None else arrival_direction(step.shot.plan, start)
+
+
+def _leave(table: Table, rules: Rules, step: Step, skill: Skill) -> Leave | None:
+    """None while there is no result, no cue ball on the table or no ball left."""
+    plan, left = step.shot.plan, step.after
+    if left is None or left.cue is None:
+        return None
+    ball = _next_ball(rules, step, plan, left)
+    if ball is None:
+        return None
+    from_plan = _from_planned_place(plan, left)
+    planned_pots = best_pots(table, from_plan, ball, skill) if from_plan is not None else []
+    pots = best_pots(table, left, ball, skill)
+    pocket = plan.next_pocket or (planned_pots[0].pocket if planned_pots else pots[0].pocket)
+    same = aim_at(table, left, ball, pocket, skill)
+    planned = next((pot for pot in planned_pots if pot.pocket == pocket), None)
+    return Leave(pots[0], same, planned, next_angle(same, planned, plan.wanted_angle))
+
+
+def _next_ball(rules: Rules, step: Step, plan: Plan, left: Layout) -> str | None:
+    if plan.next_ball is not None and plan.next_ball in left:
+        return plan.next_ball
+    return next(iter(rules.balls_on(step.next_state, left)), None)
+
+
+def _from_planned_place(plan: Plan, left: Layout) -> Layout | None:
+    place: Point | None = plan.target.middle
+    return None if place is None else left.changed({CUE: place})
+
+
+def _propose(table: Table, step: Step, left: Leave | None, missed: Miss | None) -> Proposal | None:
+    """Only a shot that kept the table leaves a position to grade."""
+    ruling, plan = step.ruling, step.shot.plan
+    if left is None or ruling is None or not ruling.keeps_table or step.next_state.over:
+        return None
+    if plan.kind in ("break", "push-out") or plan.choice == "safety":
+        return None
+    is_window = plan.target.kind == "window"
+    width = 2 * table.ball_radius
+    return propose(left.best, left.same, left.planned, left.angle, missed, is_window, width)

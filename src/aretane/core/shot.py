@@ -1,0 +1,134 @@
+"""A shot as the reviewer logs it: plan, result and judgement, and the rack it belongs to.
+
+Codes are those of `vocabulary`. Places are metres. Nothing here is computed.
+"""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+from typing import Literal
+
+from .geometry import Point
+from .layout import Layout
+from .table import PocketName
+from .vocabulary import CUE
+
+TargetKind = Literal["unset", "none", "point", "window"]
+
+
+@dataclass(frozen=True, slots=True)
+class Target:
+    """Where the cue ball should end.
+
+    `unset`: not said. `none`: no plan at all, just pot it. `point`: `a`. `window`: the strip from
+    `a` to `b`.
+    """
+
+    kind: TargetKind = "unset"
+    a: Point | None = None
+    b: Point | None = None
+
+    @property
+    def middle(self) -> Point | None:
+        """The planned point, or the middle of the window; None where there is no plan."""
+        if self.a is None:
+            return None
+        if self.b is None:
+            return self.a
+        return Point((self.a.x + self.b.x) / 2, (self.a.y + self.b.y) / 2)
+
+
+@dataclass(frozen=True, slots=True)
+class Tip:
+    """Where the tip meets the cue ball, in cue-ball radii from its centre; right and up positive."""
+
+    side: float
+    height: float
+
+
+@dataclass(frozen=True, slots=True)
+class Plan:
+    """What was meant. None means not said."""
+
+    ball: str | None = None
+    pocket: PocketName | None = None
+    kind: str = "direct"
+    choice: str = "attack"
+    reason: str | None = None
+    tip: Tip | None = None
+    speed: float | None = None
+    """m/s at the cue ball."""
+    target: Target = field(default_factory=Target)
+    via: tuple[Point, ...] = ()
+    """Cushion places the planned cue-ball path touches, in order."""
+    better_error: str | None = None
+    next_ball: str | None = None
+    next_pocket: PocketName | None = None
+    wanted_angle: float | None = None
+    """rad, size of the cut wanted on the next ball."""
+
+
+@dataclass(frozen=True, slots=True)
+class Result:
+    """What happened."""
+
+    potted: tuple[tuple[str, PocketName], ...] = ()
+    off_table: tuple[str, ...] = ()
+    foul: str | None = None
+    cue_end: Point | None = None
+    moved: Mapping[str, Point] = field(default_factory=dict)
+    """Object balls that ended elsewhere, and potted balls put back on a spot."""
+
+    @property
+    def down(self) -> tuple[str, ...]:
+        """Balls that left the table, the cue ball among them, spotted balls included."""
+        return tuple(ball for ball, _ in self.potted) + self.off_table
+
+    @property
+    def potted_objects(self) -> tuple[str, ...]:
+        return tuple(ball for ball, _ in self.potted if ball != CUE)
+
+
+@dataclass(frozen=True, slots=True)
+class Judgement:
+    """The reviewer's own verdicts. None means not judged."""
+
+    grade: str | None = None
+    decision: str | None = None
+    luck: str | None = None
+    causes: tuple[str, ...] = ()
+    left_out: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Shot:
+    """One logged shot.
+
+    The layout before it is `start` (None: the end of the shot before) with `placed` on top: balls
+    the reviewer put elsewhere, or took off (None). `result` is None while it is not logged.
+    """
+
+    shooter: str
+    plan: Plan = field(default_factory=Plan)
+    result: Result | None = None
+    judgement: Judgement = field(default_factory=Judgement)
+    start: Layout | None = None
+    placed: Mapping[str, Point | None] = field(default_factory=dict)
+    time: float | None = None
+    """Seconds from the start of the recording."""
+
+
+@dataclass(frozen=True, slots=True)
+class Rack:
+    """The shots of one rack in order, with the players who take turns and who breaks."""
+
+    players: tuple[str, ...]
+    breaker: str | None
+    shots: tuple[Shot, ...]
+
+
+def after(before: Layout, result: Result) -> Layout:
+    """The layout a result leaves: balls down removed, moved balls placed, cue ball at its end."""
+    changes: dict[str, Point | None] = dict.fromkeys(result.down, None)
+    changes[CUE] = None if CUE in result.down else result.cue_end
+    changes.update(result.moved)
+    return before.changed(changes)

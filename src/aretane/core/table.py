@@ -1,0 +1,136 @@
+"""Tables: playing area, pocket openings, marks, and the ball that goes with each."""
+
+from dataclasses import dataclass, field
+from math import pi, sqrt
+from typing import Literal
+
+from .geometry import Point
+from .units import inches, metres
+
+PocketName = Literal["head-left", "side-left", "foot-left", "head-right", "side-right", "foot-right"]
+POCKETS: tuple[PocketName, ...] = (
+    "head-left", "side-left", "foot-left", "head-right", "side-right", "foot-right",
+)  # fmt: skip
+"""Seen by a player who stands at the head rail and looks down the table; left is large y."""
+
+
+@dataclass(frozen=True, slots=True)
+class Pocket:
+    """One pocket: its two jaw points, the middle of its mouth, and the way in.
+
+    `points` are the two cushion points (m), `mouth` their middle (m), `axis` the direction in
+    radians in which a ball enters squarely.
+    """
+
+    name: PocketName
+    points: tuple[Point, Point]
+    mouth: Point
+    axis: float
+    is_side: bool
+
+
+@dataclass(frozen=True, slots=True)
+class Table:
+    """A table with its equipment. Lengths in metres, nose to nose."""
+
+    size: str
+    length: float
+    width: float
+    corner_mouth: float
+    side_mouth: float
+    ball_radius: float
+    cue_ball_radius: float
+    pockets: dict[PocketName, Pocket] = field(init=False, repr=False, compare=False)
+
+    def __post_init__(self) -> None:
+        object.__setattr__(self, "pockets", {name: _pocket(self, name) for name in POCKETS})
+
+    @property
+    def diamond(self) -> float:
+        """Spacing of the sights on the long rail, metres (WPA: eight to the long rail; memory)."""
+        return self.length / 8
+
+    @property
+    def foot_spot(self) -> Point:
+        """A quarter of the length from the foot rail (WPA, memory)."""
+        return Point(self.length * 0.75, self.width / 2)
+
+    @property
+    def head_string(self) -> float:
+        """x of the head string: a quarter of the length from the head rail (WPA, memory)."""
+        return self.length / 4
+
+    def radius(self, ball: str) -> float:
+        """Radius in metres of the named ball on this table."""
+        return self.cue_ball_radius if ball == "cue" else self.ball_radius
+
+    def holds(self, ball: str, place: Point, slack: float = 0.0) -> bool:
+        """Whether the ball can lie there: inside the cushions, or resting between two jaw points."""
+        r = self.radius(ball) - slack
+        inside_x = r <= place.x <= self.length - r
+        inside_y = r <= place.y <= self.width - r
+        return (inside_x and inside_y) or self.hanging_in(ball, place) is not None
+
+    def hanging_in(self, ball: str, place: Point) -> PocketName | None:
+        """The pocket whose jaws hold a ball that lies outside the cushion lines, if any.
+
+        A ball may rest between the points with its centre up to one radius behind the mouth.
+        """
+        r = self.radius(ball)
+        for pocket in self.pockets.values():
+            if place.distance(pocket.mouth) <= r and all(
+                place.distance(point) >= r * 0.9 for point in pocket.points
+            ):
+                return pocket.name
+        return None
+
+
+def _pocket(table: Table, name: PocketName) -> Pocket:
+    end, side = name.split("-")
+    x = {"head": 0.0, "side": table.length / 2, "foot": table.length}[end]
+    y = table.width if side == "left" else 0.0
+    down = 1.0 if side == "left" else -1.0
+    if end == "side":
+        half = table.side_mouth / 2
+        points = (Point(x - half, y), Point(x + half, y))
+        return Pocket(name, points, Point(x, y), down * pi / 2, True)
+    back = table.corner_mouth / sqrt(2)
+    inward = 1.0 if end == "head" else -1.0
+    points = (Point(x + inward * back, y), Point(x, y - down * back))
+    mouth = Point(x + inward * back / 2, y - down * back / 2)
+    axis = Point(-inward, down).angle
+    return Pocket(name, points, mouth, axis, False)
+
+
+def _pool(size: str, length: float, width: float) -> Table:
+    # Corner 4.5-4.625 in and side 5-5.125 in between the points; ball 57.15 mm (WPA, memory).
+    ball = metres(57.15) / 2
+    return Table(size, length, width, inches(4.5), inches(5.0), ball, ball)
+
+
+TABLES: dict[str, Table] = {
+    # 9 ft and 8 ft: WPA tournament table and equipment specifications (memory); 7 ft: common size.
+    "pool-9": _pool("pool-9", metres(2540), metres(1270)),
+    "pool-8": _pool("pool-8", metres(2337), metres(1168)),
+    "pool-7": _pool("pool-7", metres(1981), metres(991)),
+}
+"""Tables by size name, with openings that a recording may override."""
+
+
+def table_for(size: str, corner_mouth: float | None = None, side_mouth: float | None = None) -> Table:
+    """The named table, with its own pocket openings where given (metres between the points).
+
+    Raises ValueError naming the size or the opening and what is allowed.
+    """
+    if size not in TABLES:
+        raise ValueError(f"table size {size!r} is not known; use one of {', '.join(TABLES)}")
+    base = TABLES[size]
+    corner = base.corner_mouth if corner_mouth is None else corner_mouth
+    side = base.side_mouth if side_mouth is None else side_mouth
+    for label, mouth in (("corner", corner), ("side", side)):
+        if not 2.2 * base.ball_radius <= mouth <= 8 * base.ball_radius:
+            raise ValueError(
+                f"{label} pocket opening {mouth * 1000:.1f} mm must be between "
+                f"{2200 * base.ball_radius:.0f} and {8000 * base.ball_radius:.0f} mm"
+            )
+    return Table(size, base.length, base.width, corner, side, base.ball_radius, base.cue_ball_radius)

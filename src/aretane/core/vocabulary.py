@@ -1,0 +1,148 @@
+"""The field's terms used as codes in logs and files, each with the words people read.
+
+Terms follow common practice of the trade; there is no single published list.
+"""
+
+Words = dict[str, str]
+
+CUE = "cue"
+
+DISCIPLINES: Words = {"nine-ball": "Nine-ball"}
+
+MATCH_KINDS: Words = {"match": "Match", "practice": "Practice"}
+
+CLOTH_SPEEDS: Words = {"slow": "Slow", "medium": "Medium", "fast": "Fast"}
+
+BREAK_ORDERS: Words = {"winner": "Winner breaks", "alternate": "Alternate break"}
+
+SHOT_KINDS: Words = {
+    "break": "Break",
+    "direct": "Direct pot",
+    "bank": "Bank",
+    "kick": "Kick",
+    "combination": "Combination",
+    "carom": "Carom",
+    "push-out": "Push-out",
+}
+
+CHOICES: Words = {"attack": "Attack", "safety": "Safety", "two-way": "Two-way"}
+
+CHOICE_REASONS: Words = {
+    "run-out-follows": "A real run-out follows",
+    "miss-leaves-nothing": "A miss leaves nothing easy",
+    "no-good-safety": "The safety on offer is poor",
+    "natural-path": "The path is natural, only the pot matters",
+    "behind": "Behind in the race",
+    "experiment": "An experiment",
+    "pot-leads-nowhere": "The pot leads nowhere",
+    "cluster-left": "A cluster is still there",
+    "hard-pot": "Blind, long or half pocket",
+    "next-unreachable": "The next ball cannot be reached",
+    "can-hide": "Separating and hiding is on",
+    "miss-hands-over": "A miss hands over an easy table",
+}
+
+BETTER_ERRORS: Words = {"long": "Better long", "short": "Better short"}
+
+INTENT_SOURCES: Words = {
+    "stated": "Stated before the shot",
+    "remembered": "Remembered",
+    "inferred": "Inferred",
+}
+
+FOULS: Words = {
+    "scratch": "Scratch",
+    "no-rail": "No rail after contact",
+    "wrong-ball-first": "Wrong ball first",
+    "no-contact": "No ball hit",
+    "off-table": "Ball off the table",
+    "double-hit": "Double hit",
+    "touched-ball": "Ball touched",
+    "illegal-break": "Illegal break",
+    "other": "Other foul",
+}
+
+GRADES: Words = {
+    "perfect": "Perfect",
+    "off-same-plan": "Off, same plan",
+    "off-plan-changed": "Off, plan changed",
+    "recovery": "Recovery shot only",
+    "no-shot": "No shot",
+}
+"""Consequence of where the cue ball ended, best first."""
+
+DECISION_VERDICTS: Words = {"right": "Right choice", "close": "Too close to call", "wrong": "Wrong choice"}
+
+LUCK: Words = {"good": "Good luck", "bad": "Bad luck"}
+
+LEFT_OUT: Words = {
+    "missing-footage": "Missing footage",
+    "exhibition": "Exhibition shot",
+    "demonstration": "Demonstration",
+    "played-on": "Played on after the rack",
+}
+"""Why a shot is shown but kept out of every percentage."""
+
+CAUSES: dict[str, Words] = {
+    "Technical": {
+        "speed": "Speed",
+        "too-much-spin": "Too much spin",
+        "too-little-spin": "Too little spin",
+        "unwanted-side": "Unwanted side",
+        "hit-thick": "Hit thick",
+        "hit-thin": "Hit thin",
+        "off-centre": "Struck off centre",
+        "steering": "Steering",
+        "stretched": "Jacked up or stretched",
+        "bridge": "Bridge or rest",
+        "body-up": "Body up",
+        "miscue": "Miscue",
+        "power": "Power beyond control",
+    },
+    "Mental": {
+        "undecided": "Undecided between two options",
+        "no-route": "No clear route",
+        "fixed-on-one-ball": "Fixed on one ball",
+        "tunnel-vision": "Tunnel vision",
+        "rushed": "Rushed",
+        "routine-skipped": "Routine skipped",
+        "careless": "Careless on an easy ball",
+        "pressure": "Pressure",
+        "fatigue": "Fatigue",
+        "distraction": "Distraction",
+        "cold": "Cold after a long sit",
+        "brooding": "Brooding",
+    },
+    "Planning": {
+        "only-next-ball": "Planned only the next ball",
+        "wrong-order": "Wrong order",
+        "wrong-pocket": "Wrong pocket",
+        "wrong-rail": "Wrong rail",
+        "awkward-ball-late": "Left the awkward ball too late",
+        "no-insurance": "No insurance ball at a break-out",
+        "removed-needed": "Removed the ball that was needed",
+        "missed-better": "Did not see a better option",
+        "forced-line": "Forced the line of the next ball",
+        "too-much-travel": "More cue-ball travel than needed",
+        "misread-gap": "Misread whether a ball passes",
+    },
+    "Conditions": {
+        "cloth": "Fast or slow cloth",
+        "cushions": "Lively cushions",
+        "pockets": "Tight or generous pockets",
+        "unfamiliar": "Unfamiliar table or cue",
+    },
+}
+
+ALL_CAUSES: Words = {code: words for group in CAUSES.values() for code, words in group.items()}
+
+
+def pocket_words(name: str) -> str:
+    """How a pocket is named in a sentence: 'foot-left' reads 'foot left corner'."""
+    end, side = name.split("-")
+    return f"{side} side pocket" if end == "side" else f"{end} {side} corner"
+
+
+def ball_words(ball: str) -> str:
+    """How a ball is named in a sentence: 'the 4', 'the cue ball'."""
+    return "the cue ball" if ball == CUE else f"the {ball}"

@@ -1,0 +1,250 @@
+"""The match file: JSON, versioned, described in docs/match-file.md. Reading names every fault."""
+
+import json
+from dataclasses import dataclass
+from datetime import date
+from typing import Annotated, Any, Literal
+
+from pydantic import Field, ValidationError
+
+from aretane.core import vocabulary as v
+from aretane.core.layout import layout_faults
+from aretane.core.review.replay import replay
+from aretane.core.rules import RULES
+from aretane.core.shot import Rack
+from aretane.core.skill import DEFAULT_LEVEL
+from aretane.core.table import Table, table_for
+from aretane.core.units import metres
+
+from .shapes import (
+    BreakOrder,
+    ClothSpeed,
+    Discipline,
+    Label,
+    Level,
+    MatchKind,
+    Shape,
+    ShotShape,
+    TableSize,
+    Text,
+    dump,
+    to_core,
+)
+
+FORMAT: Literal["aretane-match"] = "aretane-match"
+VERSION: Literal[1] = 1
+
+Opening = Annotated[float, Field(ge=60, le=230)]
+
+
+class PlayerShape(Shape):
+    """A player as the file names them: `id` is used by the shots, `name` is for people."""
+
+    id: Label
+    name: Label
+    level: Level = DEFAULT_LEVEL
+
+
+class TableShape(Shape):
+    """Table and equipment. Openings in mm between the cushion points; null: the size's own."""
+
+    size: TableSize = "pool-9"
+    corner_mouth_mm: Opening | None = None
+    side_mouth_mm: Opening | None = None
+    cloth: ClothSpeed = "medium"
+
+
+class MatchShape(Shape):
+    """What was played, and when."""
+
+    title: Annotated[str, Field(min_length=1, max_length=120)]
+    played_on: date | None = None
+    kind: MatchKind = "match"
+    discipline: Discipline = "nine-ball"
+    race_to: Annotated[int, Field(ge=1, le=100)] | None = None
+    break_order: BreakOrder = "winner"
+    notes: Text = ""
+
+
+class RackShape(Shape):
+    """One rack: who breaks, and its shots in order."""
+
+    breaker: Label | None = None
+    notes: Text = ""
+    shots: list[ShotShape] = Field(default_factory=list, max_length=300)
+
+
+class MatchFile(Shape):
+    """A whole match file."""
+
+    format: Literal["aretane-match"] = FORMAT
+    version: Literal[1] = VERSION
+    match: MatchShape
+    players: list[PlayerShape] = Field(min_length=1, max_length=8)
+    table: TableShape = Field(default_factory=TableShape)
+    racks: list[RackShape] = Field(default_factory=list, max_length=200)
+
+
+@dataclass(frozen=True, slots=True)
+class Fault:
+    """One fault with its place. `rack` and `shot` count from 1; None: the fault lies outside them."""
+
+    rack: int | None
+    shot: int | None
+    field: str
+    words: str
+
+
+@dataclass(frozen=True, slots=True)
+class Reading:
+    """What a file gave: the whole match when it has no fault, else what can be taken of it.
+
+    `usable` holds every rack up to its first faulty shot; None when nothing can be taken.
+    """
+
+    faults: tuple[Fault, ...]
+    usable: MatchFile | None
+
+    @property
+    def whole(self) -> MatchFile | None:
+        return None if self.faults else self.usable
+
+
+def write(match: MatchFile) -> str:
+    """The file as text: fields at their default left out, `format` and `version` always there."""
+    head = {"format": FORMAT, "version": VERSION}
+    return json.dumps(head | dump(match), indent=2, ensure_ascii=False) + "\n"
+
+
+def json_schema() -> dict[str, Any]:
+    """The published JSON Schema of the match file (draft 2020-12)."""
+    schema = MatchFile.model_json_schema(by_alias=True)
+    schema["required"] = ["format", "version", *schema["required"]]
+    return {"$schema": "https://json-schema.org/draft/2020-12/schema", **schema}
+
+
+def read(text: str) -> Reading:
+    """Read a match file, naming every fault. Never raises for bad content."""
+    try:
+        data = json.loads(text, parse_constant=_no_constant)
+    except (ValueError, RecursionError) as error:
+        return Reading((Fault(None, None, "file", f"this is not JSON: {error}"),), None)
+    if not isinstance(data, dict):
+        return Reading((Fault(None, None, "file", "the file must hold one JSON object"),), None)
+    faults = _version_faults(data)
+    if faults:
+        return Reading(tuple(faults), None)
+    try:
+        match = MatchFile.model_validate(data)
+    except ValidationError as error:
+        faults = [_fault(entry) for entry in error.errors(include_url=False)]
+        usable = _cut(data, faults)
+        if usable is not None:
+            more = _meaning_faults(usable)
+            usable = _cut(dump(usable), more) if more else usable
+            faults += more
+        return Reading(tuple(faults), usable)
+    faults = _meaning_faults(match)
+    return Reading(tuple(faults), _cut(dump(match), faults) if faults else match)
+
+
+def _no_constant(name: str) -> float:
+    raise ValueError(f"{name} is not a number JSON knows")
+
+
+def _version_faults(data: dict[str, Any]) -> list[Fault]:
+    if data.get("format") != FORMAT:
+        return [Fault(None, None, "format", f'the file must say "format": "{FORMAT}"')]
+    if data.get("version") != VERSION or isinstance(data.get("version"), bool):
+        words = f"version {data.get('version')!r} cannot be read; this program reads version {VERSION}"
+        return [Fault(None, None, "version", words)]
+    return []
+
+
+def _fault(entry: Any) -> Fault:
+    place = [part for part in entry["loc"] if part != "[key]"]
+    rack = shot = None
+    if len(place) > 1 and place[0] == "racks" and isinstance(place[1], int):
+        rack, place = place[1] + 1, place[2:]
+        if len(place) > 1 and place[0] == "shots" and isinstance(place[1], int):
+            shot, place = place[1] + 1, place[2:]
+    words = entry["msg"].removeprefix("Value error, ")
+    if entry["type"] == "extra_forbidden":
+        words = "no such field; check its spelling"
+    return Fault(rack, shot, ".".join(str(part) for part in place) or "whole", words)
+
+
+def _cut(data: dict[str, Any], faults: list[Fault]) -> MatchFile | None:
+    """The match with every rack cut before its first faulty shot; None when faults lie elsewhere."""
+    if any(fault.rack is None for fault in faults):
+        return None
+    racks = []
+    for number, rack in enumerate(data.get("racks", []), start=1):
+        here = [fault for fault in faults if fault.rack == number]
+        if any(fault.shot is None for fault in here):
+            continue
+        until = min((fault.shot - 1 for fault in here if fault.shot), default=None)
+        racks.append({**rack, "shots": rack.get("shots", [])[:until]} if here else rack)
+    head = {"format": FORMAT, "version": VERSION}
+    try:
+        return MatchFile.model_validate({**data, **head, "racks": racks})
+    except ValidationError:
+        return None
+
+
+def core_table(shape: TableShape) -> Table:
+    """The core table of a file or recording. Raises ValueError naming a bad opening."""
+    corner, side = shape.corner_mouth_mm, shape.side_mouth_mm
+    return table_for(
+        shape.size,
+        None if corner is None else metres(corner),
+        None if side is None else metres(side),
+    )
+
+
+def _meaning_faults(match: MatchFile) -> list[Fault]:
+    """Faults a schema cannot see: players not named, balls not of the game, impossible layouts."""
+    ids = [player.id for player in match.players]
+    faults = [
+        Fault(None, None, f"players.{index}.id", f"the id {name!r} is used twice")
+        for index, name in enumerate(ids)
+        if name in ids[:index]
+    ]
+    try:
+        table = core_table(match.table)
+    except ValueError as error:
+        return [*faults, Fault(None, None, "table", str(error))]
+    rules = RULES[match.match.discipline]
+    for number, rack in enumerate(match.racks, start=1):
+        if rack.breaker is not None and rack.breaker not in ids:
+            faults.append(Fault(number, None, "breaker", _unknown_player(rack.breaker, ids)))
+        shots = tuple(to_core(shot) for shot in rack.shots)
+        steps = replay(rules, Rack(tuple(ids), rack.breaker, shots))
+        for place, (shot, step) in enumerate(zip(rack.shots, steps, strict=True), start=1):
+            if shot.shooter not in ids:
+                faults.append(Fault(number, place, "shooter", _unknown_player(shot.shooter, ids)))
+            named = set(shot.layout.balls) | set(step.shot.result.down if step.shot.result else ())
+            for ball in sorted(named - {v.CUE} - set(rules.balls)):
+                words = f"{v.ball_words(ball)} is not a ball of {v.DISCIPLINES[match.match.discipline]}"
+                faults.append(Fault(number, place, "layout.balls", words))
+            for fault in layout_faults(table, step.before):
+                faults.append(Fault(number, place, f"layout.balls.{fault.ball}", fault.words))
+            for fault in layout_faults(table, step.after) if step.after else ():
+                faults.append(Fault(number, place, f"result ({fault.ball})", fault.words))
+    return _first_per_rack_layout(faults)
+
+
+def _first_per_rack_layout(faults: list[Fault]) -> list[Fault]:
+    """Name an impossible placing once, where it first shows, not in every shot it is carried into."""
+    seen: set[tuple[int | None, str]] = set()
+    kept = []
+    for fault in faults:
+        key = (fault.rack, fault.words)
+        if fault.shot is None or key not in seen:
+            kept.append(fault)
+        seen.add(key)
+    return kept
+
+
+def _unknown_player(name: str, ids: list[str]) -> str:
+    return f"{name!r} is not one of the players; use one of {', '.join(ids)}"

@@ -1,0 +1,253 @@
+"""The shapes of a logged shot as JSON: places in mm, angles in degrees, codes from the vocabulary.
+
+Shared by the match file, the web interface and the store; `to_core` turns them into core values.
+"""
+
+import re
+from dataclasses import dataclass, field
+from math import radians
+from typing import Annotated, Any, Literal
+
+from pydantic import (
+    AfterValidator,
+    BaseModel,
+    ConfigDict,
+    Field,
+    GetCoreSchemaHandler,
+    WithJsonSchema,
+    model_validator,
+)
+from pydantic_core import CoreSchema, core_schema
+
+from aretane.core import vocabulary as v
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.shot import Judgement, Plan, Result, Shot, Target, Tip
+from aretane.core.skill import PRESETS
+from aretane.core.table import TABLES, PocketName
+from aretane.core.units import metres
+
+MISCUE_LIMIT = 0.5
+"""Furthest tip contact from the centre, in ball radii (Alciatore, memory)."""
+
+
+class Shape(BaseModel):
+    """Strict base: unknown fields and infinities are refused."""
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+@dataclass(frozen=True)
+class Code:
+    """Marks a string type that only takes the codes of a vocabulary table; `what` names it in errors."""
+
+    words: v.Words = field(hash=False)
+    what: str
+
+    def __get_pydantic_core_schema__(self, source: Any, handler: GetCoreSchemaHandler) -> CoreSchema:
+        return core_schema.no_info_after_validator_function(self._check, handler(source))
+
+    def __get_pydantic_json_schema__(self, schema: CoreSchema, handler: Any) -> dict[str, Any]:
+        return {"type": "string", "enum": list(self.words)}
+
+    def _check(self, value: str) -> str:
+        if value not in self.words:
+            raise ValueError(f"{value!r} is not a {self.what}; use one of {', '.join(self.words)}")
+        return value
+
+
+_BALL = re.compile(r"(cue|[1-9]|1[0-5])")
+
+
+def _ball(value: str) -> str:
+    if not _BALL.fullmatch(value):
+        raise ValueError(f"{value!r} is not a ball; use 'cue' or a number from 1 to 15")
+    return value
+
+
+Ball = Annotated[
+    str,
+    AfterValidator(_ball),
+    WithJsonSchema({"type": "string", "pattern": f"^{_BALL.pattern}$"}),
+]
+Millimetres = Annotated[float, Field(ge=-100, le=5000)]
+Place = Annotated[tuple[Millimetres, Millimetres], Field(description="[x, y] in mm from the corner")]
+Text = Annotated[str, Field(max_length=4000)]
+Label = Annotated[str, Field(min_length=1, max_length=60)]
+
+ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
+Choice = Annotated[str, Code(v.CHOICES, "choice")]
+Reason = Annotated[str, Code(v.CHOICE_REASONS, "reason")]
+BetterError = Annotated[str, Code(v.BETTER_ERRORS, "better error")]
+Intent = Annotated[str, Code(v.INTENT_SOURCES, "source of the intent")]
+Foul = Annotated[str, Code(v.FOULS, "foul")]
+Grade = Annotated[str, Code(v.GRADES, "grade")]
+Decision = Annotated[str, Code(v.DECISION_VERDICTS, "verdict on the decision")]
+Luck = Annotated[str, Code(v.LUCK, "kind of luck")]
+Cause = Annotated[str, Code(v.ALL_CAUSES, "cause")]
+LeftOut = Annotated[str, Code(v.LEFT_OUT, "reason to leave a shot out")]
+Level = Annotated[str, Code({name: preset.words for name, preset in PRESETS.items()}, "level")]
+TableSize = Annotated[str, Code({name: name for name in TABLES}, "table size")]
+ClothSpeed = Annotated[str, Code(v.CLOTH_SPEEDS, "cloth speed")]
+MatchKind = Annotated[str, Code(v.MATCH_KINDS, "kind")]
+Discipline = Annotated[str, Code(v.DISCIPLINES, "discipline")]
+BreakOrder = Annotated[str, Code(v.BREAK_ORDERS, "break order")]
+
+
+class LayoutShape(Shape):
+    """The balls before a shot.
+
+    `from` says what it starts with: the end of the shot before, or an empty table. `balls` then
+    places balls (`[x, y]` in mm) or takes them off (`null`).
+    """
+
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False, populate_by_name=True)
+
+    source: Literal["previous", "empty"] = Field(default="previous", alias="from")
+    balls: dict[Ball, Place | None] = Field(default_factory=dict)
+
+
+class TargetShape(Shape):
+    """Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b."""
+
+    kind: Literal["unset", "none", "point", "window"] = "unset"
+    a: Place | None = None
+    b: Place | None = None
+
+    @model_validator(mode="after")
+    def _places_fit_kind(self) -> "TargetShape":
+        needed = {"unset": 0, "none": 0, "point": 1, "window": 2}[self.kind]
+        given = (self.a is not None) + (self.b is not None)
+        if given != needed or (needed == 1 and self.a is None):
+            wants = ("no place", "the place a", "the places a and b")[needed]
+            raise ValueError(f"a target of kind {self.kind!r} takes {wants}")
+        return self
+
+
+class TipShape(Shape):
+    """Tip contact in ball radii from the centre: right and up positive, within the miscue limit."""
+
+    side: float = 0.0
+    height: float = 0.0
+
+    @model_validator(mode="after")
+    def _on_the_ball(self) -> "TipShape":
+        off = (self.side**2 + self.height**2) ** 0.5
+        if off > MISCUE_LIMIT + 1e-9:
+            raise ValueError(
+                f"the tip is {off:.2f} radii off centre; the miscue limit is {MISCUE_LIMIT} radii"
+            )
+        return self
+
+
+class PlanShape(Shape):
+    """What was meant."""
+
+    ball: Ball | None = None
+    pocket: PocketName | None = None
+    kind: ShotKind = "direct"
+    choice: Choice = "attack"
+    reason: Reason | None = None
+    intent: Intent | None = None
+    tip: TipShape | None = None
+    speed: float | None = Field(default=None, gt=0, le=15, description="m/s at the cue ball")
+    target: TargetShape = Field(default_factory=TargetShape)
+    via: list[Place] = Field(default_factory=list, max_length=6, description="planned cushion places")
+    better_error: BetterError | None = None
+    next_ball: Ball | None = None
+    next_pocket: PocketName | None = None
+    wanted_angle: float | None = Field(
+        default=None, ge=0, lt=90, description="degrees of cut wanted on the next ball"
+    )
+
+
+class PottedShape(Shape):
+    """A ball that fell, and where."""
+
+    ball: Ball
+    pocket: PocketName
+
+
+class ResultShape(Shape):
+    """What happened. `moved` places object balls that ended elsewhere, and balls spotted again."""
+
+    potted: list[PottedShape] = Field(default_factory=list)
+    off_table: list[Ball] = Field(default_factory=list)
+    foul: Foul | None = None
+    cue_end: Place | None = None
+    moved: dict[Ball, Place] = Field(default_factory=dict)
+
+
+class JudgementShape(Shape):
+    """The reviewer's verdicts. `grade` overrules the proposed grade of the position."""
+
+    grade: Grade | None = None
+    decision: Decision | None = None
+    luck: Luck | None = None
+    causes: list[Cause] = Field(default_factory=list, max_length=12)
+    left_out: LeftOut | None = None
+
+
+class ShotShape(Shape):
+    """One logged shot. `time_s` counts from the start of the recording."""
+
+    shooter: Label
+    time_s: float | None = Field(default=None, ge=0, le=1_000_000)
+    layout: LayoutShape = Field(default_factory=LayoutShape)
+    plan: PlanShape = Field(default_factory=PlanShape)
+    result: ResultShape | None = None
+    judgement: JudgementShape = Field(default_factory=JudgementShape)
+    notes: Text = ""
+    tags: list[Label] = Field(default_factory=list, max_length=20)
+
+
+def dump(shape: Shape) -> dict[str, Any]:
+    """The shape as plain JSON data, fields at their default left out."""
+    return shape.model_dump(mode="json", by_alias=True, exclude_defaults=True)
+
+
+def point(place: Place) -> Point:
+    """A place in mm as a core point in metres."""
+    return Point(metres(place[0]), metres(place[1]))
+
+
+def _maybe(place: Place | None) -> Point | None:
+    return None if place is None else point(place)
+
+
+def to_core(shot: ShotShape) -> Shot:
+    """The shot as a core value, SI units."""
+    plan, result, judged = shot.plan, shot.result, shot.judgement
+    return Shot(
+        shooter=shot.shooter,
+        time=shot.time_s,
+        start=Layout(()) if shot.layout.source == "empty" else None,
+        placed={ball: _maybe(place) for ball, place in shot.layout.balls.items()},
+        plan=Plan(
+            ball=plan.ball,
+            pocket=plan.pocket,
+            kind=plan.kind,
+            choice=plan.choice,
+            reason=plan.reason,
+            tip=None if plan.tip is None else Tip(plan.tip.side, plan.tip.height),
+            speed=plan.speed,
+            target=Target(plan.target.kind, _maybe(plan.target.a), _maybe(plan.target.b)),
+            via=tuple(point(place) for place in plan.via),
+            better_error=plan.better_error,
+            next_ball=plan.next_ball,
+            next_pocket=plan.next_pocket,
+            wanted_angle=None if plan.wanted_angle is None else radians(plan.wanted_angle),
+        ),
+        result=None
+        if result is None
+        else Result(
+            potted=tuple((fallen.ball, fallen.pocket) for fallen in result.potted),
+            off_table=tuple(result.off_table),
+            foul=result.foul,
+            cue_end=_maybe(result.cue_end),
+            moved={ball: point(place) for ball, place in result.moved.items()},
+        ),
+        judgement=Judgement(
+            judged.grade, judged.decision, judged.luck, tuple(judged.causes), judged.left_out
+        ),
+    )
