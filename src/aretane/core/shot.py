@@ -124,6 +124,11 @@ class Rack:
     players: tuple[str, ...]
     breaker: str | None
     shots: tuple[Shot, ...]
+    names: Mapping[str, str] = field(default_factory=dict)
+    """What people call the players, for words; a player not named goes by their key."""
+
+    def name(self, player: str) -> str:
+        return self.names.get(player, player)
 
 
 def after(before: Layout, result: Result) -> Layout:

@@ -28,7 +28,7 @@ def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
     last_time: float | None = None
     for index, step in enumerate(replay(rules, rack)):
         found += [Flag(index, *rest) for rest in _layout(table, rules, step, down_since)]
-        found += [Flag(index, *rest) for rest in _turn(step)]
+        found += [Flag(index, *rest) for rest in _turn(rack, step)]
         found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
         found += [Flag(index, *rest) for rest in _result(table, step, down_since)]
         time = step.shot.time
@@ -69,14 +69,14 @@ def _layout(table: Table, rules: Rules, step: Step, down_since: dict[str, int]) 
             yield "layout", "ball-missing", words
 
 
-def _turn(step: Step) -> Iterator[Entry]:
+def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
     if step.state.over:
         words = "the rack was over before this shot: leave it out, or correct the shot that ended it"
         yield "shooter", "after-the-end", words
     elif step.state.turn and step.shot.shooter not in step.state.turn:
-        due = " or ".join(sorted(step.state.turn))
+        due = " or ".join(sorted(rack.name(player) for player in step.state.turn))
         why = "; ".join(step.state.reasons) or "opens the rack"
-        words = f"{step.shot.shooter} shoots out of turn: it is {due}'s shot ({why})"
+        words = f"{rack.name(step.shot.shooter)} shoots out of turn: it is {due}'s shot ({why})"
         yield "shooter", "out-of-turn", words
     if step.shot.plan.kind == "push-out" and not step.state.push_out_allowed:
         words = "a push-out is only allowed on the shot straight after the break"

@@ -1,0 +1,108 @@
+# Sourced by ./aretane: installs what is missing. Each step leaves a stamp of what it was made from,
+# so that a second start does nothing.
+
+VENV=.venv
+TOOLS=.tools
+say() { printf '  %s\n' "$*" >&2; }
+stop() { printf 'aretane: %s\n' "$*" >&2; exit 1; }
+
+as_root() {
+  if [ "$(id -u)" = 0 ]; then "$@"
+  elif command -v sudo >/dev/null; then sudo "$@"
+  else stop "cannot install Debian packages: run as root, or install sudo. Needed: $*"; fi
+}
+
+install_packages() { # Debian packages, by name
+  say "installing from Debian's packages: $*"
+  as_root apt-get update -qq >/dev/null || stop "apt-get update failed"
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" \
+    >/dev/null || stop "apt-get install $* failed"
+}
+
+stamp_of() { cat "$@" | sha256sum | cut -c1-16; }
+is_stamped() { [ -f "$1" ] && [ "$(cat "$1")" = "$2" ]; }
+
+good_python() { "$1" -c 'import sys, venv, ensurepip; sys.exit(sys.version_info < (3, 11))' 2>/dev/null; }
+find_python() {
+  local name
+  for name in python3 /usr/bin/python3 python3.13 python3.12 python3.11; do
+    if command -v "$name" >/dev/null && good_python "$name"; then command -v "$name"; return; fi
+  done
+  install_packages python3 python3-venv
+  good_python /usr/bin/python3 || stop "Python 3.11 or newer is needed"
+  echo /usr/bin/python3
+}
+
+setup_database() {
+  PATH="$PATH:/usr/sbin" command -v mariadbd >/dev/null || install_packages mariadb-server
+}
+
+setup_venv() { # name of the lock file: run or dev
+  local lock=requirements/$1.lock want
+  want="$1 $(stamp_of "$lock")"
+  [ "$1" = run ] && is_stamped $VENV/stamp "dev $(stamp_of requirements/dev.lock)" && return
+  is_stamped $VENV/stamp "$want" && return
+  if [ ! -x $VENV/bin/python ] || ! $VENV/bin/python -c '' 2>/dev/null; then
+    say "making a virtual environment"
+    rm -rf $VENV
+    "$(find_python)" -m venv $VENV || stop "the virtual environment could not be made"
+  fi
+  say "installing Python packages from $lock"
+  $VENV/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r "$lock" ||
+    stop "installing Python packages failed"
+  echo "$want" > $VENV/stamp
+}
+
+good_node() { # Vite needs Node 20.19; npm before 11 leaves out its platform packages
+  "$1/node" -e 'const [a,b]=process.versions.node.split(".").map(Number);process.exit(a>20||(a===20&&b>=19)?0:1)' 2>/dev/null &&
+    [ "$(PATH="$1:$PATH" "$1/npm" --version 2>/dev/null | cut -d. -f1)" -ge 11 ] 2>/dev/null
+}
+setup_node() {
+  local own=$PWD/$TOOLS/node/bin
+  if command -v node >/dev/null && good_node "$(dirname "$(command -v node)")"; then return; fi
+  export PATH="$own:$PATH"
+  [ -x "$own/node" ] && good_node "$own" && return
+  say "installing Node from requirements/node.lock"
+  "$(find_python)" -m venv $TOOLS/node || stop "the Node folder could not be made"
+  $TOOLS/node/bin/python -m pip install -q --disable-pip-version-check --require-hashes \
+    -r requirements/node.lock || stop "installing Node failed"
+  good_node "$own" || stop "the installed Node does not run"
+}
+
+setup_front_end() {
+  setup_node
+  local want
+  want=$(stamp_of frontend/package-lock.json)
+  is_stamped frontend/node_modules/.stamp "$want" && return
+  say "installing front-end packages from package-lock.json"
+  (cd frontend && npm ci --silent --no-audit --no-fund) || stop "npm ci failed"
+  echo "$want" > frontend/node_modules/.stamp
+}
+
+page_sources() {
+  find frontend/src frontend/index.html frontend/vite.config.ts frontend/package-lock.json -type f -print0 |
+    sort -z | xargs -0 sha256sum | sha256sum | cut -c1-16
+}
+setup_pages() {
+  local want
+  want=$(page_sources)
+  is_stamped frontend/dist/.stamp "$want" && return
+  setup_front_end
+  say "building the pages"
+  (cd frontend && npm run --silent build -- --logLevel warn) || stop "building the pages failed"
+  echo "$want" > frontend/dist/.stamp
+}
+
+setup_run() {
+  setup_venv run
+  [ -n "${ARETANE_DATABASE_URL:-}" ] || setup_database
+}
+
+setup_test() {
+  setup_venv dev
+  setup_database
+  [ -x /usr/bin/chromium ] || install_packages chromium
+  setup_front_end
+}
+
+exec_python() { PYTHONPATH=src:. exec $VENV/bin/python "$@"; }

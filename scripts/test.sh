@@ -1,0 +1,36 @@
+# Run by `./aretane test`: all checks, or one part: core, python, front, browser.
+set -euo pipefail
+export PYTHONPATH=src:.
+bin=.venv/bin
+part=${1:-all}
+[ $# -gt 0 ] && shift
+
+step() { printf '\n== %s\n' "$1"; shift; "$@"; }
+front() { (cd frontend && npm run --silent "$@"); }
+
+static_python() {
+  step "lint" $bin/ruff check .
+  step "format" $bin/ruff format --check -q .
+  step "types" $bin/mypy
+  step "layers" $bin/lint-imports --no-cache
+}
+static_front() {
+  step "front-end types" front types
+  step "front-end lint" front lint
+  step "front-end tests" front test
+}
+
+case "$part" in
+  core) step "core" $bin/pytest tests/core "$@" ;;
+  python) static_python; step "tests" $bin/pytest tests --ignore tests/browser "$@" ;;
+  front) static_front ;;
+  browser) source scripts/setup.sh; setup_pages; step "browser" $bin/pytest tests/browser "$@" ;;
+  all)
+    source scripts/setup.sh
+    static_python
+    static_front
+    setup_pages
+    step "tests" $bin/pytest tests "$@"
+    ;;
+  *) echo "aretane test: no such part: $part (core, python, front, browser)" >&2; exit 2 ;;
+esac

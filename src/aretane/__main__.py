@@ -1,0 +1,3 @@
+from aretane.cli import main
+
+main()

@@ -1,0 +1,39 @@
+"""The commands behind ./aretane."""
+
+import argparse
+import sys
+
+import pymysql
+
+from aretane.settings import SettingError, load
+from aretane.store.database import AddressError
+from aretane.store.errors import StoreError
+from aretane.store.instance import InstanceError
+
+from . import describe, files, serve
+
+
+def main(arguments: list[str] | None = None) -> None:
+    """Run one command; problems the user can mend end in one line, not a traceback."""
+    parser = argparse.ArgumentParser(prog="aretane", description="Review recorded racks shot by shot.")
+    commands = parser.add_subparsers(dest="command", required=True)
+    commands.add_parser("demo", help="start with the made-up club")
+    commands.add_parser("serve", help="start with your own data")
+    commands.add_parser("dev", help="start for builders, reloading on change")
+    files.add_parsers(commands)
+    commands.add_parser("describe", help="write docs/openapi.json and the match file's schema")
+    asked = parser.parse_args(arguments)
+    try:
+        settings = load()
+        if asked.command in ("demo", "serve", "dev"):
+            serve.run(settings, demo=asked.command == "demo", develop=asked.command == "dev")
+        elif asked.command == "describe":
+            describe.run(settings)
+        else:
+            files.run(settings, asked)
+    except (SettingError, AddressError, InstanceError, StoreError, files.FileProblem) as error:
+        sys.exit(f"aretane: {error}")
+    except serve.AlreadyRunning as error:
+        sys.exit(f"aretane: {error}")
+    except pymysql.MySQLError as error:
+        sys.exit(f"aretane: the database does not answer: {error.args[-1]}")

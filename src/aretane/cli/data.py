@@ -1,0 +1,59 @@
+"""Opening the data a command works on: the private instance or a given database, migrated."""
+
+from collections.abc import Iterator
+from contextlib import contextmanager
+from uuid import uuid4
+
+from aretane.demo.generate import make_recording
+from aretane.demo.scenario import CLUB, FIXTURES, PLAYERS, REVIEWER
+from aretane.settings import Settings
+from aretane.store import instance, read, write
+from aretane.store.database import Address, reading, writing
+from aretane.store.errors import NotFound
+from aretane.store.migrate import migrate
+
+DATABASE = "aretane"
+OWN_CLUB = "My club"
+OWN_MEMBER = "Reviewer"
+
+
+@contextmanager
+def opened(settings: Settings, *, demo: bool) -> Iterator[Address]:
+    """A migrated database with its club; the private server stops with the block if it started here."""
+    if settings.database_url and not demo:
+        address = Address.parse(settings.database_url)
+        _prepare(address, demo=False)
+        yield address
+        return
+    server = instance.start(settings.data_dir / ("demo" if demo else "own"))
+    try:
+        address = Address.parse(server.url(DATABASE))
+        _prepare(address, demo=demo)
+        yield address
+    finally:
+        server.stop()
+
+
+def _prepare(address: Address, *, demo: bool) -> None:
+    migrate(address)
+    try:
+        with reading(address) as db:
+            read.first_member(db)
+    except NotFound:
+        load_demo(address) if demo else load_empty(address)
+
+
+def load_empty(address: Address) -> None:
+    """A club of the user's own, with nothing in it."""
+    with writing(address) as db:
+        write.add_club(db, OWN_CLUB, OWN_MEMBER)
+
+
+def load_demo(address: Address) -> None:
+    """The made-up club, its players and recordings, in one transaction."""
+    with writing(address) as db:
+        club_id = write.add_club(db, CLUB, REVIEWER)
+        for player in PLAYERS.values():
+            write.add_player(db, club_id, player.name, player.level)
+        for fixture in FIXTURES:
+            write.import_match(db, club_id, make_recording(fixture), lambda: str(uuid4()))

@@ -1,0 +1,23 @@
+"""What the store can refuse, in words a person can act on."""
+
+from typing import Any
+
+
+class StoreError(Exception):
+    """Base of everything the store refuses."""
+
+
+class NotFound(StoreError):
+    """The row is not there, or belongs to another club."""
+
+
+class Refused(StoreError):
+    """The change would break what the database holds together; the message says what to do."""
+
+
+class Conflict(StoreError):
+    """Somebody else saved the same row first. `current` holds what is stored now, None where it is gone."""
+
+    def __init__(self, words: str, current: dict[str, dict[str, Any] | None]):
+        super().__init__(words)
+        self.current = current

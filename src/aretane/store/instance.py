@@ -1,0 +1,162 @@
+"""A MariaDB server of the project's own: own data folder and socket, loopback, a free port."""
+
+import ctypes
+import getpass
+import hashlib
+import os
+import shutil
+import signal
+import socket
+import subprocess
+import tempfile
+import time
+from dataclasses import dataclass
+from pathlib import Path
+
+import pymysql
+
+PR_SET_PDEATHSIG = 1
+SOCKET_PATH_LIMIT = 100
+START_SECONDS = 60
+
+
+class InstanceError(RuntimeError):
+    """The private server cannot be made or started; the message says why and where to look."""
+
+
+@dataclass(frozen=True, slots=True)
+class Instance:
+    """A server that answers. `process` is None when it was already running for another command."""
+
+    folder: Path
+    socket: Path
+    process: subprocess.Popen[bytes] | None
+
+    def url(self, database: str) -> str:
+        """The address of one of its databases, for `database.connect`."""
+        return f"mysql://{getpass.getuser()}@localhost/{database}?unix_socket={self.socket}"
+
+    def stop(self) -> None:
+        """Stop the server cleanly, if this command started it."""
+        if self.process is None or self.process.poll() is not None:
+            return
+        self.process.terminate()
+        try:
+            self.process.wait(timeout=30)
+        except subprocess.TimeoutExpired:
+            self.process.kill()
+            self.process.wait()
+
+
+def die_with_parent() -> None:
+    """Ask the kernel to end this child when its parent is killed (Linux; run between fork and exec)."""
+    ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
+
+
+def start(folder: Path) -> Instance:
+    """The private server in `folder`, made at first use; joins one that already answers.
+
+    Raises InstanceError.
+    """
+    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+    path = socket_path(folder)
+    if answers(path):
+        return Instance(folder, path, None)
+    data = folder / "data"
+    if not (data / "mysql").is_dir():
+        _make(folder, data)
+    path.unlink(missing_ok=True)
+    process = _launch(folder, data, path)
+    deadline = time.monotonic() + START_SECONDS
+    while not answers(path):
+        if process.poll() is not None or time.monotonic() > deadline:
+            process.kill()
+            raise InstanceError(f"the database server did not start; see {folder / 'server.log'}")
+        time.sleep(0.05)
+    return Instance(folder, path, process)
+
+
+def socket_path(folder: Path) -> Path:
+    """A socket inside the folder, or a short one in the temporary folder where that is too long."""
+    inside = folder / "db.sock"
+    if len(str(inside)) < SOCKET_PATH_LIMIT:
+        return inside
+    digest = hashlib.sha256(str(folder).encode()).hexdigest()[:16]
+    return Path(tempfile.gettempdir()) / f"aretane-{os.getuid()}-{digest}.sock"
+
+
+def answers(path: Path) -> bool:
+    """Whether a server takes connections there; a left-over socket file alone is no proof."""
+    if not path.exists():
+        return False
+    try:
+        pymysql.connect(
+            unix_socket=str(path), user=getpass.getuser(), ssl_disabled=True, connect_timeout=2
+        ).close()
+    except pymysql.MySQLError:
+        return False
+    return True
+
+
+def _program(name: str) -> str:
+    found = shutil.which(name, path=f"{os.environ.get('PATH', '')}:/usr/sbin:/usr/local/sbin")
+    if found is None:
+        raise InstanceError(f"{name} is not installed; install Debian's package mariadb-server")
+    return found
+
+
+def _as_root() -> list[str]:
+    """MariaDB refuses to run as root without being told so."""
+    return ["--user=root"] if os.geteuid() == 0 else []
+
+
+def _make(folder: Path, data: Path) -> None:
+    fresh = folder / "data.new"
+    shutil.rmtree(fresh, ignore_errors=True)
+    with (folder / "install.log").open("wb") as log:
+        done = subprocess.run(
+            [
+                _program("mariadb-install-db"),
+                "--no-defaults",
+                f"--datadir={fresh}",
+                "--auth-root-authentication-method=socket",
+                f"--auth-root-socket-user={getpass.getuser()}",
+                "--skip-test-db",
+                *_as_root(),
+            ],
+            stdout=log,
+            stderr=subprocess.STDOUT,
+            check=False,
+        )
+    if done.returncode != 0:
+        raise InstanceError(f"the database could not be made; see {folder / 'install.log'}")
+    fresh.rename(data)
+
+
+def _launch(folder: Path, data: Path, path: Path) -> subprocess.Popen[bytes]:
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        port = probe.getsockname()[1]
+    with (folder / "server.log").open("ab") as log:
+        return subprocess.Popen(
+            [
+                _program("mariadbd"),
+                "--no-defaults",
+                f"--datadir={data}",
+                f"--socket={path}",
+                f"--port={port}",
+                "--bind-address=127.0.0.1",
+                f"--pid-file={folder / 'db.pid'}",
+                "--character-set-server=utf8mb4",
+                "--collation-server=utf8mb4_unicode_ci",
+                "--skip-name-resolve",
+                "--innodb-buffer-pool-size=64M",
+                "--innodb-log-file-size=32M",
+                *_as_root(),
+            ],
+            stdout=log,
+            stderr=subprocess.STDOUT,
+            stdin=subprocess.DEVNULL,
+            start_new_session=True,
+            preexec_fn=die_with_parent,
+        )

@@ -1,0 +1,17 @@
+-- name: first_member()^
+-- The member who is asking until sign-in exists: the first of the first club.
+SELECT m.id AS member_id, m.club_id, m.name, m.length_unit, m.speed_unit, c.name AS club_name
+FROM member m JOIN club c ON c.id = m.club_id
+ORDER BY m.club_id, m.id LIMIT 1;
+
+-- name: add_club(name)^
+INSERT INTO club (name) VALUES (:name)
+RETURNING id;
+
+-- name: add_member(club_id, name)^
+INSERT INTO member (club_id, name) VALUES (:club_id, :name)
+RETURNING id;
+
+-- name: set_units(length_unit, speed_unit, member_id, club_id)!
+UPDATE member SET length_unit = :length_unit, speed_unit = :speed_unit
+WHERE id = :member_id AND club_id = :club_id;

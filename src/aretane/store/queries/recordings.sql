@@ -1,0 +1,50 @@
+-- name: list_recordings(club_id)
+SELECT id, title, played_on, kind, discipline, race_to, break_order, notes, table_size,
+  corner_mouth_mm, side_mouth_mm, cloth, version
+FROM recording WHERE club_id = :club_id AND removed_at IS NULL
+ORDER BY played_on DESC, id DESC;
+
+-- name: recording_by_id(club_id, recording_id)^
+SELECT id, title, played_on, kind, discipline, race_to, break_order, notes, table_size,
+  corner_mouth_mm, side_mouth_mm, cloth, version
+FROM recording WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL;
+
+-- name: lock_recording(club_id, recording_id)^
+SELECT id, version FROM recording
+WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL FOR UPDATE;
+
+-- name: add_recording(club_id, title, played_on, kind, discipline, race_to, break_order, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth)^
+INSERT INTO recording (club_id, title, played_on, kind, discipline, race_to, break_order, notes,
+  table_size, corner_mouth_mm, side_mouth_mm, cloth)
+VALUES (:club_id, :title, :played_on, :kind, :discipline, :race_to, :break_order, :notes,
+  :table_size, :corner_mouth_mm, :side_mouth_mm, :cloth)
+RETURNING id;
+
+-- name: set_recording(title, played_on, kind, discipline, race_to, break_order, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, club_id, recording_id)!
+UPDATE recording SET title = :title, played_on = :played_on, kind = :kind,
+  discipline = :discipline, race_to = :race_to, break_order = :break_order, notes = :notes,
+  table_size = :table_size, corner_mouth_mm = :corner_mouth_mm, side_mouth_mm = :side_mouth_mm,
+  cloth = :cloth, version = version + 1
+WHERE club_id = :club_id AND id = :recording_id;
+
+-- name: mark_recording_removed(club_id, recording_id)!
+UPDATE recording SET removed_at = CURRENT_TIMESTAMP
+WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL;
+
+-- name: restore_recording(club_id, recording_id)!
+UPDATE recording SET removed_at = NULL
+WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NOT NULL;
+
+-- name: seats(club_id, recording_id)
+SELECT rp.recording_id, rp.player_id, rp.seat, rp.file_key, p.name, p.level
+FROM recording_player rp JOIN player p ON p.id = rp.player_id
+WHERE rp.club_id = :club_id AND (:recording_id IS NULL OR rp.recording_id = :recording_id)
+ORDER BY rp.recording_id, rp.seat;
+
+-- name: add_seat(recording_id, player_id, club_id, seat, file_key)!
+INSERT INTO recording_player (recording_id, player_id, club_id, seat, file_key)
+VALUES (:recording_id, :player_id, :club_id, :seat, :file_key)
+ON DUPLICATE KEY UPDATE seat = VALUES(seat);
+
+-- name: drop_seat(recording_id, player_id)!
+DELETE FROM recording_player WHERE recording_id = :recording_id AND player_id = :player_id;

@@ -1,0 +1,140 @@
+"""Rows as the shapes the rest of the program uses, and back."""
+
+import json
+from dataclasses import dataclass, field
+from typing import Any
+
+from aretane.formats.match_file import MatchFile, MatchShape, PlayerShape, RackShape, TableShape
+from aretane.formats.shapes import ShotShape, dump
+
+from .sql import Row
+
+
+@dataclass(frozen=True, slots=True)
+class Asker:
+    """Who is asking: a member of a club, with the units they read."""
+
+    club_id: int
+    member_id: int
+    name: str
+    club_name: str
+    length_unit: str
+    speed_unit: str
+
+
+@dataclass(frozen=True, slots=True)
+class Seat:
+    """A player in a recording."""
+
+    player_id: int
+    name: str
+    level: str
+    file_key: str
+
+
+@dataclass(frozen=True, slots=True)
+class StoredShot:
+    """A shot with its identity. `shape.shooter` is the player's id as text."""
+
+    id: str
+    version: int
+    shape: ShotShape
+
+
+@dataclass(frozen=True, slots=True)
+class StoredRack:
+    """A rack with its shots in order."""
+
+    id: int
+    recording_id: int
+    number: int
+    breaker_id: int | None
+    notes: str
+    version: int
+    shots: tuple[StoredShot, ...] = ()
+
+
+@dataclass(frozen=True, slots=True)
+class Recording:
+    """A recording with its players and racks."""
+
+    id: int
+    version: int
+    match: MatchShape
+    table: TableShape
+    seats: tuple[Seat, ...]
+    racks: tuple[StoredRack, ...] = field(default=())
+
+
+def recording_values(match: MatchShape, table: TableShape) -> Row:
+    """Column values of a recording."""
+    return {
+        **match.model_dump(mode="json"),
+        "table_size": table.size,
+        "corner_mouth_mm": table.corner_mouth_mm,
+        "side_mouth_mm": table.side_mouth_mm,
+        "cloth": table.cloth,
+    }
+
+
+def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recording:
+    """A recording from its row and the rows that belong to it."""
+    fields = ("title", "played_on", "kind", "discipline", "race_to", "break_order", "notes")
+    return Recording(
+        id=row["id"],
+        version=row["version"],
+        match=MatchShape(**{name: row[name] for name in fields}),
+        table=TableShape(
+            size=row["table_size"],
+            corner_mouth_mm=row["corner_mouth_mm"],
+            side_mouth_mm=row["side_mouth_mm"],
+            cloth=row["cloth"],
+        ),
+        seats=tuple(Seat(s["player_id"], s["name"], s["level"], s["file_key"]) for s in seats),
+        racks=tuple(racks),
+    )
+
+
+def shot_values(shape: ShotShape) -> Row:
+    """Column values of a shot, JSON columns as text."""
+    data = dump(shape)
+    return {
+        "shooter_id": int(shape.shooter),
+        "time_s": shape.time_s,
+        "notes": shape.notes,
+        "layout": json.dumps(data.get("layout", {})),
+        "plan": json.dumps(data.get("plan", {})),
+        "result": None if shape.result is None else json.dumps(data.get("result", {})),
+        "judgement": json.dumps(data.get("judgement", {})),
+        "tags": json.dumps(shape.tags),
+    }
+
+
+def shot_from(row: Row) -> StoredShot:
+    """A shot from its row."""
+    data: dict[str, Any] = {name: json.loads(row[name]) for name in ("layout", "plan", "judgement", "tags")}
+    data["result"] = None if row["result"] is None else json.loads(row["result"])
+    shape = ShotShape(shooter=str(row["shooter_id"]), time_s=row["time_s"], notes=row["notes"], **data)
+    return StoredShot(row["id"], row["version"], shape)
+
+
+def match_file(recording: Recording) -> MatchFile:
+    """The recording as a match file, players under the ids their file gave them."""
+    keys = {str(seat.player_id): seat.file_key for seat in recording.seats}
+
+    def shot(stored: StoredShot) -> ShotShape:
+        return stored.shape.model_copy(update={"shooter": keys[stored.shape.shooter]})
+
+    return MatchFile(
+        match=recording.match,
+        players=[PlayerShape(id=s.file_key, name=s.name, level=s.level) for s in recording.seats],
+        table=recording.table,
+        racks=[
+            RackShape(
+                breaker=keys.get(str(rack.breaker_id)),
+                notes=rack.notes,
+                shots=[shot(stored) for stored in rack.shots],
+            )
+            for rack in recording.racks
+        ],
+    )

@@ -1,0 +1,313 @@
+"""The one place that writes. Each function runs inside the caller's transaction."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from typing import Any
+
+import pymysql
+from pymysql.constants import ER
+
+from aretane.formats.match_file import MatchFile, MatchShape, RackShape, TableShape
+from aretane.formats.shapes import ShotShape
+
+from . import read
+from .database import Db
+from .errors import Conflict, NotFound, Refused
+from .records import StoredShot, recording_values, shot_from, shot_values
+from .sql import sql
+
+
+@dataclass(frozen=True, slots=True)
+class ShotChange:
+    """One shot to store. `version` is the one the change was made on; None: the shot is new."""
+
+    id: str
+    version: int | None
+    shape: ShotShape
+
+
+@dataclass(frozen=True, slots=True)
+class RackChanges:
+    """A batch for one rack, stored whole or not at all.
+
+    `order` lists the ids as the sender sees them; shots it does not know keep their place after the
+    shot they followed. `removed` pairs an id with the version it was removed at.
+    """
+
+    shots: Sequence[ShotChange]
+    removed: Sequence[tuple[str, int]]
+    order: Sequence[str] | None
+
+
+def add_club(db: Db, club: str, member: str) -> int:
+    """A club with its first member; returns the club's id."""
+    club_id: int = sql.add_club(db, name=club)["id"]
+    sql.add_member(db, club_id=club_id, name=member)
+    return club_id
+
+
+def set_units(db: Db, club_id: int, member_id: int, length_unit: str, speed_unit: str) -> None:
+    """The units a member reads."""
+    sql.set_units(db, club_id=club_id, member_id=member_id, length_unit=length_unit, speed_unit=speed_unit)
+
+
+def add_player(db: Db, club_id: int, name: str, level: str) -> int:
+    """A new player; returns the id. Raises Refused when the name is taken."""
+    try:
+        player_id: int = sql.add_player(db, club_id=club_id, name=name, level=level)["id"]
+    except pymysql.err.IntegrityError as error:
+        raise _name_taken(error, name) from error
+    return player_id
+
+
+def set_player(db: Db, club_id: int, player_id: int, name: str, level: str) -> None:
+    """Rename a player or change the level. Raises NotFound, or Refused when the name is taken."""
+    if sql.player_exists(db, club_id=club_id, player_id=player_id) is None:
+        raise NotFound(f"there is no player {player_id}")
+    try:
+        sql.set_player(db, club_id=club_id, player_id=player_id, name=name, level=level)
+    except pymysql.err.IntegrityError as error:
+        raise _name_taken(error, name) from error
+
+
+def _name_taken(error: pymysql.err.IntegrityError, name: str) -> Exception:
+    if error.args[0] == ER.DUP_ENTRY:
+        return Refused(f"there is already a player called {name}")
+    return error
+
+
+def add_recording(
+    db: Db, club_id: int, match: MatchShape, table: TableShape, seats: Sequence[tuple[int, str]]
+) -> int:
+    """A new recording; `seats` pairs player ids with their file keys. Returns the id."""
+    recording_id: int = sql.add_recording(db, club_id=club_id, **recording_values(match, table))["id"]
+    _seat(db, club_id, recording_id, seats)
+    return recording_id
+
+
+def set_recording(
+    db: Db, club_id: int, recording_id: int, version: int, match: MatchShape, table: TableShape,
+    player_ids: Sequence[int],
+) -> None:  # fmt: skip
+    """Change the set-up. Raises NotFound, Conflict, or Refused for a player who has shots here."""
+    row = sql.lock_recording(db, club_id=club_id, recording_id=recording_id)
+    if row is None:
+        raise NotFound(f"there is no recording {recording_id}")
+    if row["version"] != version:
+        words = "this recording was changed elsewhere since you opened it: reload and enter it again"
+        raise Conflict(words, {})
+    sql.set_recording(db, club_id=club_id, recording_id=recording_id, **recording_values(match, table))
+    seats = {
+        seat["player_id"]: seat["file_key"]
+        for seat in sql.seats(db, club_id=club_id, recording_id=recording_id)
+    }
+    for player_id in set(seats) - set(player_ids):
+        try:
+            sql.drop_seat(db, recording_id=recording_id, player_id=player_id)
+        except pymysql.err.IntegrityError as error:
+            raise Refused("a player with shots or breaks in this recording cannot leave it") from error
+    _seat(db, club_id, recording_id, [(p, seats.get(p, f"p{p}")) for p in player_ids])
+
+
+def _seat(db: Db, club_id: int, recording_id: int, seats: Sequence[tuple[int, str]]) -> None:
+    for number, (player_id, key) in enumerate(seats, start=1):
+        if sql.player_exists(db, club_id=club_id, player_id=player_id) is None:
+            raise Refused(f"there is no player {player_id}: add the player first")
+        sql.add_seat(
+            db, recording_id=recording_id, player_id=player_id, club_id=club_id, seat=number, file_key=key
+        )
+
+
+def remove_recording(db: Db, club_id: int, recording_id: int) -> None:
+    """Take a recording out of sight; `restore_recording` brings it back. Raises NotFound."""
+    if not sql.mark_recording_removed(db, club_id=club_id, recording_id=recording_id):
+        raise NotFound(f"there is no recording {recording_id}")
+
+
+def restore_recording(db: Db, club_id: int, recording_id: int) -> None:
+    """Undo `remove_recording`. Raises NotFound."""
+    if not sql.restore_recording(db, club_id=club_id, recording_id=recording_id):
+        raise NotFound(f"there is no removed recording {recording_id}")
+
+
+def import_match(db: Db, club_id: int, file: MatchFile, new_id: Any) -> tuple[int, list[str]]:
+    """Store a match file as a new recording. `new_id()` gives shot ids.
+
+    Players are found by name, or added. Returns the recording's id and remarks on what differs from
+    the file.
+    """
+    remarks, ids = [], {}
+    for player in file.players:
+        known = sql.player_by_name(db, club_id=club_id, name=player.name)
+        if known is None:
+            ids[player.id] = add_player(db, club_id, player.name, player.level)
+            continue
+        ids[player.id] = known["id"]
+        if known["level"] != player.level:
+            remarks.append(f"{player.name} keeps the level {known['level']} (file: {player.level})")
+    seats = [(ids[player.id], player.id) for player in file.players]
+    recording_id = add_recording(db, club_id, file.match, file.table, seats)
+    for number, rack in enumerate(file.racks, start=1):
+        breaker = None if rack.breaker is None else ids[rack.breaker]
+        rack_id = sql.add_rack(
+            db,
+            club_id=club_id,
+            recording_id=recording_id,
+            number=number,
+            breaker_id=breaker,
+            notes=rack.notes,
+        )["id"]
+        for position, shot in enumerate(rack.shots, start=1):
+            own = shot.model_copy(update={"shooter": str(ids[shot.shooter])})
+            _add_shot(db, club_id, recording_id, rack_id, new_id(), position, own)
+    return recording_id, remarks
+
+
+def add_rack(db: Db, club_id: int, recording_id: int, number: int, rack: RackShape, new_id: Any) -> int:
+    """Put a rack in at `number`, later racks moving up. Players are ids as text. Returns its id."""
+    if sql.lock_recording(db, club_id=club_id, recording_id=recording_id) is None:
+        raise NotFound(f"there is no recording {recording_id}")
+    count = len(list(sql.list_racks(db, club_id=club_id, recording_id=recording_id)))
+    if not 1 <= number <= count + 1:
+        raise Refused(f"rack {number} cannot be put in: this recording has {count} racks")
+    sql.shift_racks_up(db, recording_id=recording_id, number=number)
+    try:
+        rack_id: int = sql.add_rack(
+            db, club_id=club_id, recording_id=recording_id, number=number,
+            breaker_id=_player_id(rack.breaker), notes=rack.notes,
+        )["id"]  # fmt: skip
+    except pymysql.err.IntegrityError as error:
+        raise _not_seated(error) from error
+    for position, shot in enumerate(rack.shots, start=1):
+        _add_shot(db, club_id, recording_id, rack_id, new_id(), position, shot)
+    return rack_id
+
+
+def set_rack(db: Db, club_id: int, rack_id: int, version: int, breaker: str | None, notes: str) -> None:
+    """Change who breaks and the notes. Raises NotFound, Conflict, Refused."""
+    row = sql.lock_rack(db, club_id=club_id, rack_id=rack_id)
+    if row is None:
+        raise NotFound(f"there is no rack {rack_id}")
+    if row["version"] != version:
+        raise Conflict("this rack was changed elsewhere since you opened it: reload it", {})
+    try:
+        sql.set_rack(db, club_id=club_id, rack_id=rack_id, breaker_id=_player_id(breaker), notes=notes)
+    except pymysql.err.IntegrityError as error:
+        raise _not_seated(error) from error
+
+
+def remove_rack(db: Db, club_id: int, rack_id: int) -> RackShape:
+    """Remove a rack with its shots; returns it, so that it can be put back. Raises NotFound."""
+    stored = read.rack(db, club_id, rack_id)
+    sql.drop_rack(db, club_id=club_id, rack_id=rack_id)
+    sql.shift_racks_down(db, recording_id=stored.recording_id, number=stored.number)
+    return RackShape(
+        breaker=None if stored.breaker_id is None else str(stored.breaker_id),
+        notes=stored.notes,
+        shots=[shot.shape for shot in stored.shots],
+    )
+
+
+def _player_id(text: str | None) -> int | None:
+    if text is None:
+        return None
+    if not (text.isascii() and text.isdigit() and len(text) < 10):
+        raise Refused(f"{text!r} is not a player of this recording")
+    return int(text)
+
+
+def _not_seated(error: pymysql.err.IntegrityError) -> Exception:
+    if error.args[0] in (ER.NO_REFERENCED_ROW, ER.NO_REFERENCED_ROW_2):
+        return Refused("only players of this recording can break or shoot: add the player to it first")
+    return error
+
+
+def save_rack(db: Db, club_id: int, rack_id: int, changes: RackChanges) -> None:
+    """Store a batch of changes to one rack, all or none.
+
+    Raises NotFound, Refused, or Conflict with the shots as they are stored now when any of them was
+    changed or removed by somebody else.
+    """
+    rack = sql.lock_rack(db, club_id=club_id, rack_id=rack_id)
+    if rack is None:
+        raise NotFound(f"there is no rack {rack_id}")
+    stored = [shot_from(row) for row in sql.lock_shots(db, club_id=club_id, rack_id=rack_id)]
+    known = {shot.id: shot for shot in stored}
+    _check_versions(known, changes)
+    gone = [shot_id for shot_id, _ in changes.removed if shot_id in known]
+    for shot_id in gone:
+        sql.drop_shot(db, club_id=club_id, id=shot_id)
+    fresh = 0
+    for change in changes.shots:
+        if change.id not in known:
+            fresh += 1
+            position = 30_000 + fresh
+            _add_shot(db, club_id, rack["recording_id"], rack_id, change.id, position, change.shape)
+        elif known[change.id].shape != change.shape:
+            _set_shot(db, club_id, change)
+    if fresh or gone or changes.order is not None:
+        added = [change.id for change in changes.shots if change.id not in known]
+        kept = [shot.id for shot in stored if shot.id not in gone]
+        _arrange(db, club_id, rack_id, merged_order(kept, changes.order, added))
+
+
+def _check_versions(known: dict[str, StoredShot], changes: RackChanges) -> None:
+    clashes: dict[str, dict[str, Any] | None] = {}
+    for change in changes.shots:
+        now = known.get(change.id)
+        if now is None and change.version is not None:
+            clashes[change.id] = None
+        elif now is not None and now.version != change.version and now.shape != change.shape:
+            clashes[change.id] = _as_current(now)
+    for shot_id, version in changes.removed:
+        now = known.get(shot_id)
+        if now is not None and now.version != version:
+            clashes[shot_id] = _as_current(now)
+    if clashes:
+        raise Conflict("this shot was changed in another tab or by somebody else", clashes)
+
+
+def _as_current(shot: StoredShot) -> dict[str, Any]:
+    return {"version": shot.version, "shot": shot.shape.model_dump(mode="json", by_alias=True)}
+
+
+def merged_order(kept: Sequence[str], wanted: Sequence[str] | None, added: Sequence[str]) -> list[str]:
+    """The sender's order, with shots it did not know put after the shot they followed in `kept`."""
+    alive = [*kept, *added]
+    order = [shot_id for shot_id in dict.fromkeys(wanted or alive) if shot_id in alive]
+    order += [shot_id for shot_id in added if shot_id not in order]
+    for index, shot_id in enumerate(kept):
+        if shot_id not in order:
+            before = kept[index - 1] if index else None
+            order.insert(order.index(before) + 1 if before in order else 0, shot_id)
+    return order
+
+
+def _arrange(db: Db, club_id: int, rack_id: int, order: Sequence[str]) -> None:
+    for offset in (10_000, 0):  # two passes, so that no two shots share a position on the way
+        for position, shot_id in enumerate(order, start=1):
+            sql.place_shot(db, club_id=club_id, id=shot_id, position=offset + position)
+    sql.touch_rack(db, club_id=club_id, rack_id=rack_id)
+
+
+def _add_shot(
+    db: Db, club_id: int, recording_id: int, rack_id: int, shot_id: str, position: int, shape: ShotShape
+) -> None:
+    _player_id(shape.shooter)
+    try:
+        sql.add_shot(
+            db, id=shot_id, club_id=club_id, recording_id=recording_id, rack_id=rack_id,
+            position=position, **shot_values(shape),
+        )  # fmt: skip
+    except pymysql.err.IntegrityError as error:
+        if error.args[0] == ER.DUP_ENTRY:
+            raise Refused(f"the shot id {shot_id} is already in use") from error
+        raise _not_seated(error) from error
+
+
+def _set_shot(db: Db, club_id: int, change: ShotChange) -> None:
+    _player_id(change.shape.shooter)
+    try:
+        sql.set_shot(db, club_id=club_id, id=change.id, **shot_values(change.shape))
+    except pymysql.err.IntegrityError as error:
+        raise _not_seated(error) from error

@@ -1,0 +1,106 @@
+"""create_app: the application with its blueprints, headers and one error shape."""
+
+import json
+from pathlib import Path
+from typing import Any
+from urllib.parse import urlsplit
+
+from apiflask import APIFlask
+from flask import Response, request, send_from_directory
+from werkzeug.exceptions import Forbidden, NotFound
+
+from aretane import __version__
+from aretane.settings import PROJECT, Settings
+from aretane.store.database import Address
+
+from . import errors, match_files, numbers, players, racks, recordings, session, today
+
+PAGES = PROJECT / "frontend" / "dist"
+SAFE = frozenset(("GET", "HEAD", "OPTIONS"))
+CONTENT_SECURITY_POLICY = (
+    "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
+    "base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
+)
+
+
+def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> APIFlask:
+    """The application over a migrated database; `pages` is the built front end."""
+    app = APIFlask(
+        "aretane",
+        title="Aretane",
+        version=__version__,
+        docs_path=None,
+        spec_path="/api/openapi.json",
+        static_folder=None,  # type: ignore[arg-type]
+    )
+    app.config["OPENAPI_VERSION"] = "3.1.0"
+    app.config["MAX_CONTENT_LENGTH"] = settings.max_upload_bytes
+    app.config["DATABASE"] = database
+    app.config["SERVERS"] = [{"url": "/"}]
+    errors.register(app)
+    for module in (session, today, players, recordings, racks, match_files, numbers):
+        app.register_blueprint(module.blueprint)
+    app.before_request(_same_origin)
+    app.after_request(_headers)
+    app.spec_processor(_complete_spec)  # type: ignore[arg-type]
+    _serve_pages(app, pages)
+    return app
+
+
+def _same_origin() -> None:
+    """Refuse changes that another site's page asks a browser to make."""
+    origin = request.headers.get("Origin")
+    if request.method not in SAFE and origin and urlsplit(origin).netloc != request.host:
+        raise Forbidden("changes are only taken from this application's own pages")
+
+
+def _headers(response: Response) -> Response:
+    response.headers.setdefault("Content-Security-Policy", CONTENT_SECURITY_POLICY)
+    response.headers["X-Content-Type-Options"] = "nosniff"
+    response.headers["Referrer-Policy"] = "same-origin"
+    if request.path.startswith("/api/"):
+        response.headers.setdefault("Cache-Control", "no-store")
+    return response
+
+
+def _complete_spec(spec: dict[str, Any]) -> dict[str, Any]:
+    """Say what the generator leaves out: required bodies, and the one error shape."""
+    text = json.dumps(spec).replace("#/components/schemas/ValidationError", "#/components/schemas/Problem")
+    done: dict[str, Any] = json.loads(text)
+    schemas = done["components"]["schemas"]
+    schemas.pop("ValidationError", None)
+    schemas["Problem"] = errors.Problem.model_json_schema()
+    schemas["Problem"]["properties"]["faults"]["items"] = {"$ref": "#/components/schemas/Place"}
+    schemas["Place"] = schemas["Problem"].pop("$defs")["Place"]
+    problem = {"application/json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+    for path, methods in done["paths"].items():
+        for method, operation in methods.items():
+            codes = ["404", "409"] if "{" in path else []
+            if "requestBody" in operation:
+                operation["requestBody"]["required"] = True
+                codes += ["400", "409", "413", "415", "422"]
+            if method != "get":
+                codes.append("403")
+            for code in codes:
+                operation["responses"].setdefault(code, {"description": "Problem", "content": problem})
+    return done
+
+
+def _serve_pages(app: APIFlask, pages: Path) -> None:
+    """Built files as they are; every other address that is not an API one is the application's page."""
+
+    @app.route("/", defaults={"path": ""}, methods=["GET"], provide_automatic_options=False)
+    @app.route("/<path:path>", methods=["GET"], provide_automatic_options=False)
+    @app.doc(hide=True)
+    def page(path: str) -> Response:
+        if path.startswith("api/"):
+            raise NotFound(f"there is no /{path}")
+        if path.startswith("assets/"):
+            response = send_from_directory(pages, path)
+            response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
+            return response
+        if not (pages / "index.html").is_file():
+            raise NotFound("the pages are not built yet: run ./aretane demo")
+        response = send_from_directory(pages, "index.html")
+        response.headers["Cache-Control"] = "no-cache"
+        return response

@@ -1,0 +1,157 @@
+"""Racks: the shot desk's data, saving in batches, previews of what is not stored."""
+
+from typing import Annotated
+from uuid import UUID, uuid4
+
+from apiflask import APIBlueprint
+from pydantic import BaseModel, ConfigDict, Field
+
+from aretane.formats.match_file import RackShape
+from aretane.formats.shapes import ShotShape, Text
+from aretane.store import read, write
+from aretane.store.database import Db
+from aretane.store.errors import NotFound
+from aretane.store.records import Asker
+
+from . import serialise
+from .asker import to_read, to_write
+from .reviewing import review, scene
+from .views import DeskView, PreviewView, RackView
+
+blueprint = APIBlueprint("racks", __name__, url_prefix="/api")
+
+Version = Annotated[int, Field(ge=1, le=2**31)]
+PlayerKey = Annotated[str, Field(max_length=60)]
+
+
+class _Body(BaseModel):
+    model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
+
+
+class NewRackBody(_Body):
+    """A rack to put in at `number`, empty or with shots (players are ids as text)."""
+
+    number: Annotated[int, Field(ge=1, le=1000)]
+    rack: RackShape = Field(default_factory=RackShape)
+
+
+class RackBody(_Body):
+    """Who breaks, and notes on the rack."""
+
+    version: Version
+    breaker: PlayerKey | None
+    notes: Text
+
+
+class ShotChangeBody(_Body):
+    """A shot to store; `version` is the one it was changed on, null for a new shot."""
+
+    id: UUID
+    version: Version | None
+    shot: ShotShape
+
+
+class RemovedShotBody(_Body):
+    """A shot to remove, at the version it was removed at."""
+
+    id: UUID
+    version: Version
+
+
+class ChangesBody(_Body):
+    """A batch for one rack, stored whole or not at all. `order` lists shot ids where it changed."""
+
+    shots: Annotated[list[ShotChangeBody], Field(max_length=300)] = Field(default_factory=list)
+    removed: Annotated[list[RemovedShotBody], Field(max_length=300)] = Field(default_factory=list)
+    order: Annotated[list[UUID], Field(max_length=300)] | None = None
+
+
+class PreviewBody(_Body):
+    """Shots to review without storing them."""
+
+    breaker: PlayerKey | None
+    shots: Annotated[list[ShotShape], Field(max_length=300)]
+
+
+def _new_id() -> str:
+    return str(uuid4())
+
+
+def _rack_view(db: Db, asker: Asker, rack_id: int) -> RackView:
+    stored = read.rack(db, asker.club_id, rack_id)
+    around = read.recording(db, asker.club_id, stored.recording_id)
+    return serialise.rack(scene(around), stored)
+
+
+@blueprint.get("/recordings/<int:recording_id>/racks/<int:number>")
+@blueprint.output(DeskView)
+def desk(recording_id: int, number: int) -> DeskView:
+    """A rack with the recording around it, as the shot desk needs them."""
+    with to_read() as (db, asker):
+        stored = read.recording(db, asker.club_id, recording_id)
+    rack = next((one for one in stored.racks if one.number == number), None)
+    if rack is None:
+        raise NotFound(f"there is no rack {number} in this recording")
+    around = scene(stored)
+    return DeskView(
+        recording=serialise.recording(stored),
+        table=serialise.table(around.table),
+        rack=serialise.rack(around, rack),
+    )
+
+
+@blueprint.post("/recordings/<int:recording_id>/racks")
+@blueprint.input(NewRackBody)
+@blueprint.output(RackView, status_code=201)
+def add_rack(recording_id: int, json_data: NewRackBody) -> RackView:
+    """Put a rack in."""
+    with to_write() as (db, asker):
+        made = write.add_rack(db, asker.club_id, recording_id, json_data.number, json_data.rack, _new_id)
+        return _rack_view(db, asker, made)
+
+
+@blueprint.put("/racks/<int:rack_id>")
+@blueprint.input(RackBody)
+@blueprint.output(RackView)
+def set_rack(rack_id: int, json_data: RackBody) -> RackView:
+    """Change who breaks, and the notes."""
+    with to_write() as (db, asker):
+        write.set_rack(db, asker.club_id, rack_id, json_data.version, json_data.breaker, json_data.notes)
+        return _rack_view(db, asker, rack_id)
+
+
+@blueprint.delete("/racks/<int:rack_id>")
+@blueprint.output(NewRackBody)
+def remove_rack(rack_id: int) -> NewRackBody:
+    """Remove a rack with its shots; the answer can be posted to put it back."""
+    with to_write() as (db, asker):
+        number = read.rack(db, asker.club_id, rack_id).number
+        removed = write.remove_rack(db, asker.club_id, rack_id)
+    return NewRackBody(number=number, rack=removed)
+
+
+@blueprint.post("/racks/<int:rack_id>/changes")
+@blueprint.input(ChangesBody)
+@blueprint.output(RackView)
+def save(rack_id: int, json_data: ChangesBody) -> RackView:
+    """Store changes to the shots of a rack and review it again."""
+    changes = write.RackChanges(
+        shots=[write.ShotChange(str(c.id), c.version, c.shot) for c in json_data.shots],
+        removed=[(str(one.id), one.version) for one in json_data.removed],
+        order=None if json_data.order is None else [str(shot_id) for shot_id in json_data.order],
+    )
+    with to_write() as (db, asker):
+        write.save_rack(db, asker.club_id, rack_id, changes)
+        return _rack_view(db, asker, rack_id)
+
+
+@blueprint.post("/recordings/<int:recording_id>/preview")
+@blueprint.input(PreviewBody)
+@blueprint.output(PreviewView)
+def preview(recording_id: int, json_data: PreviewBody) -> PreviewView:
+    """Review shots as they stand on the screen, while they are being moved."""
+    with to_read() as (db, asker):
+        around = scene(read.recording_head(db, asker.club_id, recording_id))
+    return PreviewView(
+        reviews=serialise.reviews(around, review(around, json_data.breaker, json_data.shots))
+    )

@@ -1,0 +1,196 @@
+"""Core values as the answers of the web interface: metres to mm, radians to degrees."""
+
+from aretane.core.aim import Aim
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.position import Miss
+from aretane.core.review.balance import Flag
+from aretane.core.review.measure import Leave, Measures
+from aretane.core.review.replay import Step
+from aretane.core.rules import RULES
+from aretane.core.table import POCKETS, Table
+from aretane.core.units import ball_widths, degrees, diamonds, mm
+from aretane.store.records import Recording, StoredRack
+
+from . import views as w
+from .reviewing import Reviewed, Scene, breaker_of, facts, review_stored, scene
+
+
+def place(point: Point) -> w.Place:
+    """A point in mm."""
+    return (mm(point.x), mm(point.y))
+
+
+def places(layout: Layout) -> w.Places:
+    """A layout in mm."""
+    return {ball: place(at) for ball, at in layout.places}
+
+
+def table(core: Table) -> w.TableView:
+    """The table to draw."""
+    return w.TableView(
+        length=mm(core.length),
+        width=mm(core.width),
+        ball_radius=mm(core.ball_radius),
+        cue_ball_radius=mm(core.cue_ball_radius),
+        diamond=mm(core.diamond),
+        head_string=mm(core.head_string),
+        foot_spot=place(core.foot_spot),
+        pockets=[
+            w.PocketView(
+                name=name,
+                points=[place(point) for point in core.pockets[name].points],
+                mouth=place(core.pockets[name].mouth),
+                side=core.pockets[name].is_side,
+            )
+            for name in POCKETS
+        ],
+    )
+
+
+def pot(aim: Aim) -> w.PotView:
+    """A measured pot."""
+    return w.PotView(
+        ball=aim.ball,
+        pocket=aim.pocket,
+        possible=aim.possible,
+        cut=degrees(aim.cut),
+        fullness=round(aim.fullness, 4),
+        ghost=place(aim.ghost),
+        cue_distance=mm(aim.cue_distance),
+        pot_distance=mm(aim.pot_distance),
+        cue_blockers=list(aim.cue_blockers),
+        cue_open=round(aim.cue_open_share, 4),
+        pot_blockers=list(aim.window.blockers),
+        pocket_open=round(aim.window.open_share, 4),
+        window=degrees(aim.window.best.width) if aim.window.best else 0.0,
+        opening=mm(aim.window.opening),
+        tangent=None if aim.tangent is None else degrees(aim.tangent),
+        rolling=None if aim.rolling is None else degrees(aim.rolling),
+        frozen=aim.frozen,
+        chance=aim.chance,
+    )
+
+
+def length(metres: float, core: Table) -> w.LengthView:
+    """A length in mm, ball widths and diamonds."""
+    return w.LengthView(
+        mm=mm(metres),
+        widths=ball_widths(metres, core.ball_radius),
+        diamonds=diamonds(metres, core.length),
+    )
+
+
+def _miss(missed: Miss, core: Table) -> w.MissView:
+    return w.MissView(
+        along=length(missed.along, core),
+        across=length(missed.across, core),
+        distance=length(missed.distance, core),
+        arrival=degrees(missed.arrival),
+        nearest=place(missed.nearest),
+    )
+
+
+def _leave(left: Leave) -> w.LeaveView:
+    angle = left.angle
+    return w.LeaveView(
+        ball=angle.ball,
+        pocket=left.same.pocket,
+        angle_left=degrees(angle.left),
+        angle_wanted=None if angle.wanted is None else degrees(angle.wanted),
+        right_side=angle.right_side,
+        chance=left.same.chance,
+        planned_chance=None if left.planned is None else left.planned.chance,
+        best_pocket=left.best.pocket,
+        best_chance=left.best.chance,
+    )
+
+
+def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w.ReviewView:
+    """Everything about one shot; `flags` are those of this shot."""
+    state, ruling = step.state, step.ruling
+    proposal = measures.proposal
+    return w.ReviewView(
+        before=places(step.before),
+        after=None if step.after is None else places(step.after),
+        turn=sorted(state.turn),
+        balls_on=list(RULES[scene.discipline].balls_on(state, step.before)),
+        ball_in_hand=state.ball_in_hand,
+        push_out_allowed=state.push_out_allowed,
+        over=state.over,
+        foul=None if ruling is None else ruling.foul,
+        keeps_table=None if ruling is None else ruling.keeps_table,
+        ruling=[] if ruling is None else list(ruling.reasons),
+        flags=[w.FlagView(field=f.field, code=f.code, words=f.words) for f in flags],
+        pot=None if measures.aim is None else pot(measures.aim),
+        pots=[pot(aim) for aim in measures.pots],
+        arrival=None if measures.arrival is None else degrees(measures.arrival),
+        miss=None if measures.miss is None else _miss(measures.miss, scene.table),
+        leave=None if measures.leave is None else _leave(measures.leave),
+        proposal=None
+        if proposal is None
+        else w.ProposalView(grade=proposal.grade, reasons=list(proposal.reasons)),
+    )
+
+
+def reviews(scene: Scene, seen: Reviewed) -> list[w.ReviewView]:
+    """One review a shot."""
+    return [
+        review(scene, step, measures, [flag for flag in seen.flags if flag.shot == index])
+        for index, (step, measures) in enumerate(zip(seen.steps, seen.measures, strict=True))
+    ]
+
+
+def rack(scene: Scene, stored: StoredRack) -> w.RackView:
+    """A rack as the shot desk needs it."""
+    seen = review_stored(scene, stored)
+    last = (
+        seen.steps[-1].next_state
+        if seen.steps
+        else RULES[scene.discipline].initial(scene.players, breaker_of(stored))
+    )
+    return w.RackView(
+        id=stored.id,
+        recording_id=stored.recording_id,
+        number=stored.number,
+        version=stored.version,
+        breaker=breaker_of(stored),
+        notes=stored.notes,
+        winner=last.winner,
+        over=last.over,
+        next_turn=sorted(last.turn),
+        shots=[
+            w.ShotView(id=one.id, version=one.version, shot=one.shape, review=seen_one)
+            for one, seen_one in zip(stored.shots, reviews(scene, seen), strict=True)
+        ],
+    )
+
+
+def recording(stored: Recording) -> w.RecordingView:
+    """A recording with its racks in short."""
+    around = scene(stored)
+    racks, score = [], {player: 0 for player in around.players}
+    for one in stored.racks:
+        known = facts(around, one)
+        if known.winner in score:
+            score[known.winner] += 1
+        racks.append(
+            w.RackSummary(
+                id=one.id,
+                number=one.number,
+                winner=known.winner,
+                breaker=breaker_of(one),
+                shots=len(one.shots),
+                open_shots=known.open_shots,
+                flags=len(known.flags),
+            )
+        )
+    return w.RecordingView(
+        id=stored.id,
+        version=stored.version,
+        match=stored.match,
+        table=stored.table,
+        players=[w.SeatView(id=str(s.player_id), name=s.name, level=s.level) for s in stored.seats],
+        racks=racks,
+        score=score,
+    )

@@ -1,0 +1,77 @@
+"""Who is asking, their units, and the words of the field."""
+
+from typing import Literal
+
+from apiflask import APIBlueprint
+from pydantic import BaseModel, ConfigDict
+
+from aretane import __version__
+from aretane.core import vocabulary as v
+from aretane.core.skill import PRESETS
+from aretane.core.table import POCKETS, TABLES
+from aretane.store import write
+
+from .asker import to_read, to_write
+from .views import SessionView, WordsView
+
+blueprint = APIBlueprint("session", __name__, url_prefix="/api")
+
+
+class UnitsBody(BaseModel):
+    """The units a member reads."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    length_unit: Literal["mm", "in"]
+    speed_unit: Literal["kmh", "mph"]
+
+
+@blueprint.get("/session")
+@blueprint.output(SessionView)
+def session() -> SessionView:
+    """Who is asking."""
+    with to_read() as (_, asker):
+        return SessionView(
+            member=asker.name,
+            club=asker.club_name,
+            length_unit=asker.length_unit,
+            speed_unit=asker.speed_unit,
+            version=__version__,
+        )
+
+
+@blueprint.put("/session/units")
+@blueprint.input(UnitsBody)
+@blueprint.output({}, status_code=204)
+def set_units(json_data: UnitsBody) -> str:
+    """Choose the units."""
+    with to_write() as (db, asker):
+        write.set_units(db, asker.club_id, asker.member_id, json_data.length_unit, json_data.speed_unit)
+    return ""
+
+
+@blueprint.get("/words")
+@blueprint.output(WordsView)
+def words() -> WordsView:
+    """Every code with its words."""
+    feet = {name: f"{name.removeprefix('pool-')} ft pool" for name in TABLES}
+    return WordsView(
+        disciplines=v.DISCIPLINES,
+        match_kinds=v.MATCH_KINDS,
+        cloth_speeds=v.CLOTH_SPEEDS,
+        break_orders=v.BREAK_ORDERS,
+        shot_kinds=v.SHOT_KINDS,
+        choices=v.CHOICES,
+        choice_reasons=v.CHOICE_REASONS,
+        better_errors=v.BETTER_ERRORS,
+        intent_sources=v.INTENT_SOURCES,
+        fouls=v.FOULS,
+        grades=v.GRADES,
+        decisions=v.DECISION_VERDICTS,
+        luck=v.LUCK,
+        left_out=v.LEFT_OUT,
+        causes=v.CAUSES,
+        pockets={name: v.pocket_words(name) for name in POCKETS},
+        levels={name: preset.words for name, preset in PRESETS.items()},
+        table_sizes=feet,
+    )

@@ -1,0 +1,355 @@
+"""The answers of the web interface. Places in mm, angles in degrees, chances 0 to 1, None: not known."""
+
+from pydantic import BaseModel
+
+from aretane.formats.match_file import MatchShape, TableShape
+from aretane.formats.shapes import ShotShape
+
+Place = tuple[float, float]
+Places = dict[str, Place]
+
+
+class SessionView(BaseModel):
+    """Who is asking, and the units they read."""
+
+    member: str
+    club: str
+    length_unit: str
+    speed_unit: str
+    version: str
+
+
+class WordsView(BaseModel):
+    """The field's terms: code to words, table by table."""
+
+    disciplines: dict[str, str]
+    match_kinds: dict[str, str]
+    cloth_speeds: dict[str, str]
+    break_orders: dict[str, str]
+    shot_kinds: dict[str, str]
+    choices: dict[str, str]
+    choice_reasons: dict[str, str]
+    better_errors: dict[str, str]
+    intent_sources: dict[str, str]
+    fouls: dict[str, str]
+    grades: dict[str, str]
+    decisions: dict[str, str]
+    luck: dict[str, str]
+    left_out: dict[str, str]
+    causes: dict[str, dict[str, str]]
+    pockets: dict[str, str]
+    levels: dict[str, str]
+    table_sizes: dict[str, str]
+
+
+class PlayerView(BaseModel):
+    """A player of the club; `id` is text, as shots name it."""
+
+    id: str
+    name: str
+    level: str
+    shots: int
+
+
+class SeatView(BaseModel):
+    """A player in a recording, with the level whose model gives the chances."""
+
+    id: str
+    name: str
+    level: str
+
+
+class RackSummary(BaseModel):
+    """One rack in the score line."""
+
+    id: int
+    number: int
+    winner: str | None
+    breaker: str | None
+    shots: int
+    open_shots: int
+    flags: int
+
+
+class RecordingView(BaseModel):
+    """A recording with its racks in short. `score` counts racks won by player id."""
+
+    id: int
+    version: int
+    match: MatchShape
+    table: TableShape
+    players: list[SeatView]
+    racks: list[RackSummary]
+    score: dict[str, int]
+
+
+class RecordingsView(BaseModel):
+    """All recordings, newest first."""
+
+    recordings: list[RecordingView]
+
+
+class PlayersView(BaseModel):
+    """All players of the club by name."""
+
+    players: list[PlayerView]
+
+
+class PocketView(BaseModel):
+    """One pocket: its cushion points and the middle of its mouth, mm."""
+
+    name: str
+    points: list[Place]
+    mouth: Place
+    side: bool
+
+
+class TableView(BaseModel):
+    """The table to draw, mm."""
+
+    length: float
+    width: float
+    ball_radius: float
+    cue_ball_radius: float
+    diamond: float
+    head_string: float
+    foot_spot: Place
+    pockets: list[PocketView]
+
+
+class FlagView(BaseModel):
+    """What does not balance, and where."""
+
+    field: str
+    code: str
+    words: str
+
+
+class PotView(BaseModel):
+    """A direct pot measured. Cut signed, positive with the cue ball left of the line."""
+
+    ball: str
+    pocket: str
+    possible: bool
+    cut: float
+    fullness: float
+    ghost: Place
+    cue_distance: float
+    pot_distance: float
+    cue_blockers: list[str]
+    cue_open: float
+    pot_blockers: list[str]
+    pocket_open: float
+    window: float
+    opening: float
+    tangent: float | None
+    rolling: float | None
+    frozen: bool
+    chance: float | None
+
+
+class LengthView(BaseModel):
+    """One length in the three units people use for it."""
+
+    mm: float
+    widths: float
+    diamonds: float
+
+
+class MissView(BaseModel):
+    """The cue ball's miss: long and left of the line are positive. `arrival` in degrees."""
+
+    along: LengthView
+    across: LengthView
+    distance: LengthView
+    arrival: float
+    nearest: Place
+
+
+class LeaveView(BaseModel):
+    """What the shot left on the next ball, against what was wanted."""
+
+    ball: str
+    pocket: str
+    angle_left: float
+    angle_wanted: float | None
+    right_side: bool | None
+    chance: float | None
+    planned_chance: float | None
+    best_pocket: str
+    best_chance: float | None
+
+
+class ProposalView(BaseModel):
+    """The proposed grade with its reasons."""
+
+    grade: str | None
+    reasons: list[str]
+
+
+class ReviewView(BaseModel):
+    """Everything the core says about one shot."""
+
+    before: Places
+    after: Places | None
+    turn: list[str]
+    balls_on: list[str]
+    ball_in_hand: bool
+    push_out_allowed: bool
+    over: bool
+    foul: bool | None
+    keeps_table: bool | None
+    ruling: list[str]
+    flags: list[FlagView]
+    pot: PotView | None
+    pots: list[PotView]
+    arrival: float | None
+    miss: MissView | None
+    leave: LeaveView | None
+    proposal: ProposalView | None
+
+
+class ShotView(BaseModel):
+    """A shot with its identity and review."""
+
+    id: str
+    version: int
+    shot: ShotShape
+    review: ReviewView
+
+
+class RackView(BaseModel):
+    """A rack as the shot desk needs it."""
+
+    id: int
+    recording_id: int
+    number: int
+    version: int
+    breaker: str | None
+    notes: str
+    winner: str | None
+    over: bool
+    next_turn: list[str]
+    shots: list[ShotView]
+
+
+class PreviewView(BaseModel):
+    """Reviews of shots that are not stored, in the order they were sent."""
+
+    reviews: list[ReviewView]
+
+
+class DeskView(BaseModel):
+    """A rack with the recording around it."""
+
+    recording: RecordingView
+    table: TableView
+    rack: RackView
+
+
+class IntervalView(BaseModel):
+    """k of n, or a mean of n, with its 95 % interval; None: too little is known."""
+
+    n: int
+    k: int | None
+    value: float | None
+    low: float | None
+    high: float | None
+
+
+class ShotLink(BaseModel):
+    """Where a shot is."""
+
+    recording: int
+    rack: int
+    shot: int
+
+
+class RungView(BaseModel):
+    """One percentage with the shots behind it."""
+
+    code: str
+    interval: IntervalView
+    shots: list[ShotLink]
+
+
+class NumbersView(BaseModel):
+    """One player's percentages. `along` is in mm, long positive."""
+
+    player: SeatView
+    pot_success: RungView
+    expected_pots: IntervalView
+    safety_share: RungView
+    safety_success: RungView
+    attack_outcomes: list[RungView]
+    safety_outcomes: list[RungView]
+    grades: list[RungView]
+    short_share: RungView
+    along: RungView
+    along_widths: float | None
+    left_out: list[ShotLink]
+    unlogged: int
+
+
+class DifferenceView(BaseModel):
+    """First player minus second."""
+
+    code: str
+    value: float | None
+    low: float | None
+    high: float | None
+    too_close: bool | None
+
+
+class CompareView(BaseModel):
+    """One player, or two with their differences."""
+
+    players: list[NumbersView]
+    differences: list[DifferenceView]
+
+
+class FaultView(BaseModel):
+    """One fault of a match file with its place; rack and shot count from 1."""
+
+    rack: int | None
+    shot: int | None
+    field: str
+    words: str
+
+
+class FileCheckView(BaseModel):
+    """What a match file holds and what is wrong with it."""
+
+    faults: list[FaultView]
+    title: str | None
+    players: list[str]
+    racks_usable: int
+    shots_usable: int
+
+
+class ImportedView(BaseModel):
+    """The recording a file became, and what differs from the file."""
+
+    recording: int
+    remarks: list[str]
+    faults: list[FaultView]
+
+
+class LineView(BaseModel):
+    """One line of today: what to do next, and where."""
+
+    kind: str
+    words: str
+    link: str
+
+
+class TodayView(BaseModel):
+    """At most five lines, the most pressing first."""
+
+    lines: list[LineView]
+
+
+class CreatedView(BaseModel):
+    """The number of what was made."""
+
+    id: int
