@@ -1629,274 +1629,9 @@ export interface components {
              */
             order: string[] | null;
             /** Removed */
-            removed?: components["schemas"]["ChangesBody.RemovedShotBody"][];
+            removed?: components["schemas"]["RemovedShotBody"][];
             /** Shots */
-            shots?: components["schemas"]["ChangesBody.ShotChangeBody"][];
-        };
-        /**
-         * JudgementShape
-         * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
-         */
-        "ChangesBody.JudgementShape": {
-            /** Causes */
-            causes?: ("speed" | "too-much-spin" | "too-little-spin" | "unwanted-side" | "hit-thick" | "hit-thin" | "off-centre" | "steering" | "stretched" | "bridge" | "body-up" | "miscue" | "power" | "undecided" | "no-route" | "fixed-on-one-ball" | "tunnel-vision" | "rushed" | "routine-skipped" | "careless" | "pressure" | "fatigue" | "distraction" | "cold" | "brooding" | "only-next-ball" | "wrong-order" | "wrong-pocket" | "wrong-rail" | "awkward-ball-late" | "no-insurance" | "removed-needed" | "missed-better" | "forced-line" | "too-much-travel" | "misread-gap" | "cloth" | "cushions" | "pockets" | "unfamiliar")[];
-            /**
-             * Decision
-             * @default null
-             */
-            decision: ("right" | "close" | "wrong") | null;
-            /**
-             * Grade
-             * @default null
-             */
-            grade: ("perfect" | "off-same-plan" | "off-plan-changed" | "recovery" | "no-shot") | null;
-            /**
-             * Left Out
-             * @default null
-             */
-            left_out: ("missing-footage" | "exhibition" | "demonstration" | "played-on") | null;
-            /**
-             * Luck
-             * @default null
-             */
-            luck: ("good" | "bad") | null;
-        };
-        /**
-         * LayoutShape
-         * @description The balls before a shot.
-         *
-         *     `from` says what it starts with: the end of the shot before, or an empty table. `balls` then
-         *     places balls (`[x, y]` in mm) or takes them off (`null`).
-         */
-        "ChangesBody.LayoutShape": {
-            /** Balls */
-            balls?: {
-                [key: string]: [
-                    number,
-                    number
-                ] | null;
-            };
-            /**
-             * From
-             * @default previous
-             * @enum {string}
-             */
-            from: "previous" | "empty";
-        };
-        /**
-         * PlanShape
-         * @description What was meant.
-         */
-        "ChangesBody.PlanShape": {
-            /**
-             * Ball
-             * @default null
-             */
-            ball: string | null;
-            /**
-             * Better Error
-             * @default null
-             */
-            better_error: ("long" | "short") | null;
-            /**
-             * Choice
-             * @default attack
-             * @enum {string}
-             */
-            choice: "attack" | "safety" | "two-way";
-            /**
-             * Intent
-             * @default null
-             */
-            intent: ("stated" | "remembered" | "inferred") | null;
-            /**
-             * Kind
-             * @default direct
-             * @enum {string}
-             */
-            kind: "break" | "direct" | "bank" | "kick" | "combination" | "carom" | "push-out";
-            /**
-             * Next Ball
-             * @default null
-             */
-            next_ball: string | null;
-            /**
-             * Next Pocket
-             * @default null
-             */
-            next_pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Pocket
-             * @default null
-             */
-            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Reason
-             * @default null
-             */
-            reason: ("run-out-follows" | "miss-leaves-nothing" | "no-good-safety" | "natural-path" | "behind" | "experiment" | "pot-leads-nowhere" | "cluster-left" | "hard-pot" | "next-unreachable" | "can-hide" | "miss-hands-over") | null;
-            /**
-             * Speed
-             * @description m/s at the cue ball
-             * @default null
-             */
-            speed: number | null;
-            target?: components["schemas"]["ChangesBody.TargetShape"];
-            /** @default null */
-            tip: components["schemas"]["ChangesBody.TipShape"] | null;
-            /**
-             * Via
-             * @description planned cushion places
-             */
-            via?: [
-                number,
-                number
-            ][];
-            /**
-             * Wanted Angle
-             * @description degrees of cut wanted on the next ball
-             * @default null
-             */
-            wanted_angle: number | null;
-        };
-        /**
-         * PottedShape
-         * @description A ball that fell, and where.
-         */
-        "ChangesBody.PottedShape": {
-            /** Ball */
-            ball: string;
-            /**
-             * Pocket
-             * @enum {string}
-             */
-            pocket: "head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right";
-        };
-        /**
-         * RemovedShotBody
-         * @description A shot to remove, at the version it was removed at.
-         */
-        "ChangesBody.RemovedShotBody": {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            /** Version */
-            version: number;
-        };
-        /**
-         * ResultShape
-         * @description What happened. `moved` places object balls that ended elsewhere, and balls spotted again.
-         */
-        "ChangesBody.ResultShape": {
-            /**
-             * Cue End
-             * @default null
-             */
-            cue_end: [
-                number,
-                number
-            ] | null;
-            /**
-             * Foul
-             * @default null
-             */
-            foul: ("scratch" | "no-rail" | "wrong-ball-first" | "no-contact" | "off-table" | "double-hit" | "touched-ball" | "illegal-break" | "other") | null;
-            /** Moved */
-            moved?: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Off Table */
-            off_table?: string[];
-            /** Potted */
-            potted?: components["schemas"]["ChangesBody.PottedShape"][];
-        };
-        /**
-         * ShotChangeBody
-         * @description A shot to store; `version` is the one it was changed on, null for a new shot.
-         */
-        "ChangesBody.ShotChangeBody": {
-            /**
-             * Id
-             * Format: uuid
-             */
-            id: string;
-            shot: components["schemas"]["ChangesBody.ShotShape"];
-            /** Version */
-            version: number | null;
-        };
-        /**
-         * ShotShape
-         * @description One logged shot. `time_s` counts from the start of the recording.
-         */
-        "ChangesBody.ShotShape": {
-            judgement?: components["schemas"]["ChangesBody.JudgementShape"];
-            layout?: components["schemas"]["ChangesBody.LayoutShape"];
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            plan?: components["schemas"]["ChangesBody.PlanShape"];
-            /** @default null */
-            result: components["schemas"]["ChangesBody.ResultShape"] | null;
-            /** Shooter */
-            shooter: string;
-            /** Tags */
-            tags?: string[];
-            /**
-             * Time S
-             * @default null
-             */
-            time_s: number | null;
-        };
-        /**
-         * TargetShape
-         * @description Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b.
-         */
-        "ChangesBody.TargetShape": {
-            /**
-             * A
-             * @default null
-             */
-            a: [
-                number,
-                number
-            ] | null;
-            /**
-             * B
-             * @default null
-             */
-            b: [
-                number,
-                number
-            ] | null;
-            /**
-             * Kind
-             * @default unset
-             * @enum {string}
-             */
-            kind: "unset" | "none" | "point" | "window";
-        };
-        /**
-         * TipShape
-         * @description Tip contact in ball radii from the centre: right and up positive, within the miscue limit.
-         */
-        "ChangesBody.TipShape": {
-            /**
-             * Height
-             * @default 0
-             */
-            height: number;
-            /**
-             * Side
-             * @default 0
-             */
-            side: number;
+            shots?: components["schemas"]["ShotChangeBody"][];
         };
         /**
          * CompareView
@@ -1904,101 +1639,9 @@ export interface components {
          */
         CompareView: {
             /** Differences */
-            differences: components["schemas"]["CompareView.DifferenceView"][];
+            differences: components["schemas"]["DifferenceView"][];
             /** Players */
-            players: components["schemas"]["CompareView.NumbersView"][];
-        };
-        /**
-         * DifferenceView
-         * @description First player minus second.
-         */
-        "CompareView.DifferenceView": {
-            /** Code */
-            code: string;
-            /** High */
-            high: number | null;
-            /** Low */
-            low: number | null;
-            /** Too Close */
-            too_close: boolean | null;
-            /** Value */
-            value: number | null;
-        };
-        /**
-         * IntervalView
-         * @description k of n, or a mean of n, with its 95 % interval; None: too little is known.
-         */
-        "CompareView.IntervalView": {
-            /** High */
-            high: number | null;
-            /** K */
-            k: number | null;
-            /** Low */
-            low: number | null;
-            /** N */
-            n: number;
-            /** Value */
-            value: number | null;
-        };
-        /**
-         * NumbersView
-         * @description One player's percentages. `along` is in mm, long positive.
-         */
-        "CompareView.NumbersView": {
-            along: components["schemas"]["CompareView.RungView"];
-            /** Along Widths */
-            along_widths: number | null;
-            /** Attack Outcomes */
-            attack_outcomes: components["schemas"]["CompareView.RungView"][];
-            expected_pots: components["schemas"]["CompareView.IntervalView"];
-            /** Grades */
-            grades: components["schemas"]["CompareView.RungView"][];
-            /** Left Out */
-            left_out: components["schemas"]["CompareView.ShotLink"][];
-            player: components["schemas"]["CompareView.SeatView"];
-            pot_success: components["schemas"]["CompareView.RungView"];
-            /** Safety Outcomes */
-            safety_outcomes: components["schemas"]["CompareView.RungView"][];
-            safety_share: components["schemas"]["CompareView.RungView"];
-            safety_success: components["schemas"]["CompareView.RungView"];
-            short_share: components["schemas"]["CompareView.RungView"];
-            /** Unlogged */
-            unlogged: number;
-        };
-        /**
-         * RungView
-         * @description One percentage with the shots behind it.
-         */
-        "CompareView.RungView": {
-            /** Code */
-            code: string;
-            interval: components["schemas"]["CompareView.IntervalView"];
-            /** Shots */
-            shots: components["schemas"]["CompareView.ShotLink"][];
-        };
-        /**
-         * SeatView
-         * @description A player in a recording, with the level whose model gives the chances.
-         */
-        "CompareView.SeatView": {
-            /** Id */
-            id: string;
-            /** Level */
-            level: string;
-            /** Name */
-            name: string;
-        };
-        /**
-         * ShotLink
-         * @description Where a shot is.
-         */
-        "CompareView.ShotLink": {
-            /** Rack */
-            rack: number;
-            /** Recording */
-            recording: number;
-            /** Shot */
-            shot: number;
+            players: components["schemas"]["NumbersView"][];
         };
         /**
          * CreatedView
@@ -2013,15 +1656,61 @@ export interface components {
          * @description A rack with the recording around it.
          */
         DeskView: {
-            rack: components["schemas"]["DeskView.RackView"];
-            recording: components["schemas"]["DeskView.RecordingView"];
-            table: components["schemas"]["DeskView.TableView"];
+            rack: components["schemas"]["RackView"];
+            recording: components["schemas"]["RecordingView"];
+            table: components["schemas"]["TableView"];
+        };
+        /**
+         * DifferenceView
+         * @description First player minus second.
+         */
+        DifferenceView: {
+            /** Code */
+            code: string;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** Too Close */
+            too_close: boolean | null;
+            /** Value */
+            value: number | null;
+        };
+        /**
+         * FaultView
+         * @description One fault of a match file with its place; rack and shot count from 1.
+         */
+        FaultView: {
+            /** Field */
+            field: string;
+            /** Rack */
+            rack: number | null;
+            /** Shot */
+            shot: number | null;
+            /** Words */
+            words: string;
+        };
+        /**
+         * FileCheckView
+         * @description What a match file holds and what is wrong with it.
+         */
+        FileCheckView: {
+            /** Faults */
+            faults: components["schemas"]["FaultView"][];
+            /** Players */
+            players: string[];
+            /** Racks Usable */
+            racks_usable: number;
+            /** Shots Usable */
+            shots_usable: number;
+            /** Title */
+            title: string | null;
         };
         /**
          * FlagView
          * @description What does not balance, and where.
          */
-        "DeskView.FlagView": {
+        FlagView: {
             /** Code */
             code: string;
             /** Field */
@@ -2029,11 +1718,43 @@ export interface components {
             /** Words */
             words: string;
         };
+        HTTPError: {
+            detail?: Record<string, never>;
+            message?: string;
+        };
+        /**
+         * ImportedView
+         * @description The recording a file became, and what differs from the file.
+         */
+        ImportedView: {
+            /** Faults */
+            faults: components["schemas"]["FaultView"][];
+            /** Recording */
+            recording: number;
+            /** Remarks */
+            remarks: string[];
+        };
+        /**
+         * IntervalView
+         * @description k of n, or a mean of n, with its 95 % interval; None: too little is known.
+         */
+        IntervalView: {
+            /** High */
+            high: number | null;
+            /** K */
+            k: number | null;
+            /** Low */
+            low: number | null;
+            /** N */
+            n: number;
+            /** Value */
+            value: number | null;
+        };
         /**
          * JudgementShape
          * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
          */
-        "DeskView.JudgementShape": {
+        JudgementShape: {
             /** Causes */
             causes?: ("speed" | "too-much-spin" | "too-little-spin" | "unwanted-side" | "hit-thick" | "hit-thin" | "off-centre" | "steering" | "stretched" | "bridge" | "body-up" | "miscue" | "power" | "undecided" | "no-route" | "fixed-on-one-ball" | "tunnel-vision" | "rushed" | "routine-skipped" | "careless" | "pressure" | "fatigue" | "distraction" | "cold" | "brooding" | "only-next-ball" | "wrong-order" | "wrong-pocket" | "wrong-rail" | "awkward-ball-late" | "no-insurance" | "removed-needed" | "missed-better" | "forced-line" | "too-much-travel" | "misread-gap" | "cloth" | "cushions" | "pockets" | "unfamiliar")[];
             /**
@@ -2064,7 +1785,7 @@ export interface components {
          *     `from` says what it starts with: the end of the shot before, or an empty table. `balls` then
          *     places balls (`[x, y]` in mm) or takes them off (`null`).
          */
-        "DeskView.LayoutShape": {
+        LayoutShape: {
             /** Balls */
             balls?: {
                 [key: string]: [
@@ -2083,7 +1804,7 @@ export interface components {
          * LeaveView
          * @description What the shot left on the next ball, against what was wanted.
          */
-        "DeskView.LeaveView": {
+        LeaveView: {
             /** Angle Left */
             angle_left: number;
             /** Angle Wanted */
@@ -2107,7 +1828,7 @@ export interface components {
          * LengthView
          * @description One length in the three units people use for it.
          */
-        "DeskView.LengthView": {
+        LengthView: {
             /** Diamonds */
             diamonds: number;
             /** Mm */
@@ -2116,10 +1837,22 @@ export interface components {
             widths: number;
         };
         /**
+         * LineView
+         * @description One line of today: what to do next, and where.
+         */
+        LineView: {
+            /** Kind */
+            kind: string;
+            /** Link */
+            link: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * MatchShape
          * @description What was played, and when.
          */
-        "DeskView.MatchShape": {
+        MatchShape: {
             /**
              * Break Order
              * @default winner
@@ -2160,12 +1893,12 @@ export interface components {
          * MissView
          * @description The cue ball's miss: long and left of the line are positive. `arrival` in degrees.
          */
-        "DeskView.MissView": {
-            across: components["schemas"]["DeskView.LengthView"];
-            along: components["schemas"]["DeskView.LengthView"];
+        MissView: {
+            across: components["schemas"]["LengthView"];
+            along: components["schemas"]["LengthView"];
             /** Arrival */
             arrival: number;
-            distance: components["schemas"]["DeskView.LengthView"];
+            distance: components["schemas"]["LengthView"];
             /** Nearest */
             nearest: [
                 number,
@@ -2173,10 +1906,54 @@ export interface components {
             ];
         };
         /**
+         * NewRackBody
+         * @description A rack to put in at `number`, empty or with shots (players are ids as text).
+         */
+        NewRackBody: {
+            /** Number */
+            number: number;
+            rack?: components["schemas"]["RackShape"];
+        };
+        /**
+         * NumbersView
+         * @description One player's percentages. `along` is in mm, long positive.
+         */
+        NumbersView: {
+            along: components["schemas"]["RungView"];
+            /** Along Widths */
+            along_widths: number | null;
+            /** Attack Outcomes */
+            attack_outcomes: components["schemas"]["RungView"][];
+            expected_pots: components["schemas"]["IntervalView"];
+            /** Grades */
+            grades: components["schemas"]["RungView"][];
+            /** Left Out */
+            left_out: components["schemas"]["ShotLink"][];
+            player: components["schemas"]["SeatView"];
+            pot_success: components["schemas"]["RungView"];
+            /** Safety Outcomes */
+            safety_outcomes: components["schemas"]["RungView"][];
+            safety_share: components["schemas"]["RungView"];
+            safety_success: components["schemas"]["RungView"];
+            short_share: components["schemas"]["RungView"];
+            /** Unlogged */
+            unlogged: number;
+        };
+        /**
+         * Place
+         * @description Where in the request something is wrong, and what.
+         */
+        Place: {
+            /** Place */
+            place: string;
+            /** Words */
+            words: string;
+        };
+        /**
          * PlanShape
          * @description What was meant.
          */
-        "DeskView.PlanShape": {
+        PlanShape: {
             /**
              * Ball
              * @default null
@@ -2230,9 +2007,9 @@ export interface components {
              * @default null
              */
             speed: number | null;
-            target?: components["schemas"]["DeskView.TargetShape"];
+            target?: components["schemas"]["TargetShape"];
             /** @default null */
-            tip: components["schemas"]["DeskView.TipShape"] | null;
+            tip: components["schemas"]["TipShape"] | null;
             /**
              * Via
              * @description planned cushion places
@@ -2249,10 +2026,46 @@ export interface components {
             wanted_angle: number | null;
         };
         /**
+         * PlayerBody
+         * @description A player's name and level.
+         */
+        PlayerBody: {
+            /**
+             * Level
+             * @default regular
+             * @enum {string}
+             */
+            level: "starter" | "regular" | "strong" | "advanced" | "professional";
+            /** Name */
+            name: string;
+        };
+        /**
+         * PlayerView
+         * @description A player of the club; `id` is text, as shots name it.
+         */
+        PlayerView: {
+            /** Id */
+            id: string;
+            /** Level */
+            level: string;
+            /** Name */
+            name: string;
+            /** Shots */
+            shots: number;
+        };
+        /**
+         * PlayersView
+         * @description All players of the club by name.
+         */
+        PlayersView: {
+            /** Players */
+            players: components["schemas"]["PlayerView"][];
+        };
+        /**
          * PocketView
          * @description One pocket: its cushion points and the middle of its mouth, mm.
          */
-        "DeskView.PocketView": {
+        PocketView: {
             /** Mouth */
             mouth: [
                 number,
@@ -2272,7 +2085,7 @@ export interface components {
          * PotView
          * @description A direct pot measured. Cut signed, positive with the cue ball left of the line.
          */
-        "DeskView.PotView": {
+        PotView: {
             /** Ball */
             ball: string;
             /** Chance */
@@ -2317,7 +2130,7 @@ export interface components {
          * PottedShape
          * @description A ball that fell, and where.
          */
-        "DeskView.PottedShape": {
+        PottedShape: {
             /** Ball */
             ball: string;
             /**
@@ -2327,20 +2140,82 @@ export interface components {
             pocket: "head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right";
         };
         /**
+         * PreviewBody
+         * @description Shots to review without storing them.
+         */
+        PreviewBody: {
+            /** Breaker */
+            breaker: string | null;
+            /** Shots */
+            shots: components["schemas"]["ShotShape"][];
+        };
+        /**
+         * PreviewView
+         * @description Reviews of shots that are not stored, in the order they were sent.
+         */
+        PreviewView: {
+            /** Reviews */
+            reviews: components["schemas"]["ReviewView"][];
+        };
+        /**
+         * Problem
+         * @description What every error answer holds. `current` holds stored shots after a conflict.
+         */
+        Problem: {
+            /** Current */
+            current: {
+                [key: string]: unknown;
+            } | null;
+            /** Faults */
+            faults: components["schemas"]["Place"][];
+            /** Message */
+            message: string;
+        };
+        /**
          * ProposalView
          * @description The proposed grade with its reasons.
          */
-        "DeskView.ProposalView": {
+        ProposalView: {
             /** Grade */
             grade: string | null;
             /** Reasons */
             reasons: string[];
         };
         /**
+         * RackBody
+         * @description Who breaks, and notes on the rack.
+         */
+        RackBody: {
+            /** Breaker */
+            breaker: string | null;
+            /** Notes */
+            notes: string;
+            /** Version */
+            version: number;
+        };
+        /**
+         * RackShape
+         * @description One rack: who breaks, and its shots in order.
+         */
+        RackShape: {
+            /**
+             * Breaker
+             * @default null
+             */
+            breaker: string | null;
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /** Shots */
+            shots?: components["schemas"]["ShotShape"][];
+        };
+        /**
          * RackSummary
          * @description One rack in the score line.
          */
-        "DeskView.RackSummary": {
+        RackSummary: {
             /** Breaker */
             breaker: string | null;
             /** Flags */
@@ -2360,7 +2235,7 @@ export interface components {
          * RackView
          * @description A rack as the shot desk needs it.
          */
-        "DeskView.RackView": {
+        RackView: {
             /** Breaker */
             breaker: string | null;
             /** Id */
@@ -2376,29 +2251,65 @@ export interface components {
             /** Recording Id */
             recording_id: number;
             /** Shots */
-            shots: components["schemas"]["DeskView.ShotView"][];
+            shots: components["schemas"]["ShotView"][];
             /** Version */
             version: number;
             /** Winner */
             winner: string | null;
         };
         /**
+         * RecordingBody
+         * @description The set-up of a recording. `version` is the one the change was made on; new ones have none.
+         */
+        RecordingBody: {
+            match: components["schemas"]["MatchShape"];
+            /** Players */
+            players: number[];
+            table: components["schemas"]["TableShape"];
+            /**
+             * Version
+             * @default 0
+             */
+            version: number;
+        };
+        /**
          * RecordingView
          * @description A recording with its racks in short. `score` counts racks won by player id.
          */
-        "DeskView.RecordingView": {
+        RecordingView: {
             /** Id */
             id: number;
-            match: components["schemas"]["DeskView.MatchShape"];
+            match: components["schemas"]["MatchShape"];
             /** Players */
-            players: components["schemas"]["DeskView.SeatView"][];
+            players: components["schemas"]["SeatView"][];
             /** Racks */
-            racks: components["schemas"]["DeskView.RackSummary"][];
+            racks: components["schemas"]["RackSummary"][];
             /** Score */
             score: {
                 [key: string]: number;
             };
-            table: components["schemas"]["DeskView.TableShape"];
+            table: components["schemas"]["TableShape"];
+            /** Version */
+            version: number;
+        };
+        /**
+         * RecordingsView
+         * @description All recordings, newest first.
+         */
+        RecordingsView: {
+            /** Recordings */
+            recordings: components["schemas"]["RecordingView"][];
+        };
+        /**
+         * RemovedShotBody
+         * @description A shot to remove, at the version it was removed at.
+         */
+        RemovedShotBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
             /** Version */
             version: number;
         };
@@ -2406,7 +2317,7 @@ export interface components {
          * ResultShape
          * @description What happened. `moved` places object balls that ended elsewhere, and balls spotted again.
          */
-        "DeskView.ResultShape": {
+        ResultShape: {
             /**
              * Cue End
              * @default null
@@ -2430,13 +2341,13 @@ export interface components {
             /** Off Table */
             off_table?: string[];
             /** Potted */
-            potted?: components["schemas"]["DeskView.PottedShape"][];
+            potted?: components["schemas"]["PottedShape"][];
         };
         /**
          * ReviewView
          * @description Everything the core says about one shot.
          */
-        "DeskView.ReviewView": {
+        ReviewView: {
             /** After */
             after: {
                 [key: string]: [
@@ -2458,19 +2369,19 @@ export interface components {
                 ];
             };
             /** Flags */
-            flags: components["schemas"]["DeskView.FlagView"][];
+            flags: components["schemas"]["FlagView"][];
             /** Foul */
             foul: boolean | null;
             /** Keeps Table */
             keeps_table: boolean | null;
-            leave: components["schemas"]["DeskView.LeaveView"] | null;
-            miss: components["schemas"]["DeskView.MissView"] | null;
+            leave: components["schemas"]["LeaveView"] | null;
+            miss: components["schemas"]["MissView"] | null;
             /** Over */
             over: boolean;
-            pot: components["schemas"]["DeskView.PotView"] | null;
+            pot: components["schemas"]["PotView"] | null;
             /** Pots */
-            pots: components["schemas"]["DeskView.PotView"][];
-            proposal: components["schemas"]["DeskView.ProposalView"] | null;
+            pots: components["schemas"]["PotView"][];
+            proposal: components["schemas"]["ProposalView"] | null;
             /** Push Out Allowed */
             push_out_allowed: boolean;
             /** Ruling */
@@ -2479,10 +2390,21 @@ export interface components {
             turn: string[];
         };
         /**
+         * RungView
+         * @description One percentage with the shots behind it.
+         */
+        RungView: {
+            /** Code */
+            code: string;
+            interval: components["schemas"]["IntervalView"];
+            /** Shots */
+            shots: components["schemas"]["ShotLink"][];
+        };
+        /**
          * SeatView
          * @description A player in a recording, with the level whose model gives the chances.
          */
-        "DeskView.SeatView": {
+        SeatView: {
             /** Id */
             id: string;
             /** Level */
@@ -2491,20 +2413,62 @@ export interface components {
             name: string;
         };
         /**
+         * SessionView
+         * @description Who is asking, and the units they read.
+         */
+        SessionView: {
+            /** Club */
+            club: string;
+            /** Length Unit */
+            length_unit: string;
+            /** Member */
+            member: string;
+            /** Speed Unit */
+            speed_unit: string;
+            /** Version */
+            version: string;
+        };
+        /**
+         * ShotChangeBody
+         * @description A shot to store; `version` is the one it was changed on, null for a new shot.
+         */
+        ShotChangeBody: {
+            /**
+             * Id
+             * Format: uuid
+             */
+            id: string;
+            shot: components["schemas"]["ShotShape"];
+            /** Version */
+            version: number | null;
+        };
+        /**
+         * ShotLink
+         * @description Where a shot is.
+         */
+        ShotLink: {
+            /** Rack */
+            rack: number;
+            /** Recording */
+            recording: number;
+            /** Shot */
+            shot: number;
+        };
+        /**
          * ShotShape
          * @description One logged shot. `time_s` counts from the start of the recording.
          */
-        "DeskView.ShotShape": {
-            judgement?: components["schemas"]["DeskView.JudgementShape"];
-            layout?: components["schemas"]["DeskView.LayoutShape"];
+        ShotShape: {
+            judgement?: components["schemas"]["JudgementShape"];
+            layout?: components["schemas"]["LayoutShape"];
             /**
              * Notes
              * @default
              */
             notes: string;
-            plan?: components["schemas"]["DeskView.PlanShape"];
+            plan?: components["schemas"]["PlanShape"];
             /** @default null */
-            result: components["schemas"]["DeskView.ResultShape"] | null;
+            result: components["schemas"]["ResultShape"] | null;
             /** Shooter */
             shooter: string;
             /** Tags */
@@ -2519,11 +2483,11 @@ export interface components {
          * ShotView
          * @description A shot with its identity and review.
          */
-        "DeskView.ShotView": {
+        ShotView: {
             /** Id */
             id: string;
-            review: components["schemas"]["DeskView.ReviewView"];
-            shot: components["schemas"]["DeskView.ShotShape"];
+            review: components["schemas"]["ReviewView"];
+            shot: components["schemas"]["ShotShape"];
             /** Version */
             version: number;
         };
@@ -2531,7 +2495,7 @@ export interface components {
          * TableShape
          * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
          */
-        "DeskView.TableShape": {
+        TableShape: {
             /**
              * Cloth
              * @default medium
@@ -2559,7 +2523,7 @@ export interface components {
          * TableView
          * @description The table to draw, mm.
          */
-        "DeskView.TableView": {
+        TableView: {
             /** Ball Radius */
             ball_radius: number;
             /** Cue Ball Radius */
@@ -2576,7 +2540,7 @@ export interface components {
             /** Length */
             length: number;
             /** Pockets */
-            pockets: components["schemas"]["DeskView.PocketView"][];
+            pockets: components["schemas"]["PocketView"][];
             /** Width */
             width: number;
         };
@@ -2584,7 +2548,7 @@ export interface components {
          * TargetShape
          * @description Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b.
          */
-        "DeskView.TargetShape": {
+        TargetShape: {
             /**
              * A
              * @default null
@@ -2612,7 +2576,7 @@ export interface components {
          * TipShape
          * @description Tip contact in ball radii from the centre: right and up positive, within the miscue limit.
          */
-        "DeskView.TipShape": {
+        TipShape: {
             /**
              * Height
              * @default 0
@@ -2623,1615 +2587,6 @@ export interface components {
              * @default 0
              */
             side: number;
-        };
-        /**
-         * FileCheckView
-         * @description What a match file holds and what is wrong with it.
-         */
-        FileCheckView: {
-            /** Faults */
-            faults: components["schemas"]["FileCheckView.FaultView"][];
-            /** Players */
-            players: string[];
-            /** Racks Usable */
-            racks_usable: number;
-            /** Shots Usable */
-            shots_usable: number;
-            /** Title */
-            title: string | null;
-        };
-        /**
-         * FaultView
-         * @description One fault of a match file with its place; rack and shot count from 1.
-         */
-        "FileCheckView.FaultView": {
-            /** Field */
-            field: string;
-            /** Rack */
-            rack: number | null;
-            /** Shot */
-            shot: number | null;
-            /** Words */
-            words: string;
-        };
-        HTTPError: {
-            detail?: Record<string, never>;
-            message?: string;
-        };
-        /**
-         * ImportedView
-         * @description The recording a file became, and what differs from the file.
-         */
-        ImportedView: {
-            /** Faults */
-            faults: components["schemas"]["ImportedView.FaultView"][];
-            /** Recording */
-            recording: number;
-            /** Remarks */
-            remarks: string[];
-        };
-        /**
-         * FaultView
-         * @description One fault of a match file with its place; rack and shot count from 1.
-         */
-        "ImportedView.FaultView": {
-            /** Field */
-            field: string;
-            /** Rack */
-            rack: number | null;
-            /** Shot */
-            shot: number | null;
-            /** Words */
-            words: string;
-        };
-        /**
-         * NewRackBody
-         * @description A rack to put in at `number`, empty or with shots (players are ids as text).
-         */
-        NewRackBody: {
-            /** Number */
-            number: number;
-            rack?: components["schemas"]["NewRackBody.RackShape"];
-        };
-        /**
-         * JudgementShape
-         * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
-         */
-        "NewRackBody.JudgementShape": {
-            /** Causes */
-            causes?: ("speed" | "too-much-spin" | "too-little-spin" | "unwanted-side" | "hit-thick" | "hit-thin" | "off-centre" | "steering" | "stretched" | "bridge" | "body-up" | "miscue" | "power" | "undecided" | "no-route" | "fixed-on-one-ball" | "tunnel-vision" | "rushed" | "routine-skipped" | "careless" | "pressure" | "fatigue" | "distraction" | "cold" | "brooding" | "only-next-ball" | "wrong-order" | "wrong-pocket" | "wrong-rail" | "awkward-ball-late" | "no-insurance" | "removed-needed" | "missed-better" | "forced-line" | "too-much-travel" | "misread-gap" | "cloth" | "cushions" | "pockets" | "unfamiliar")[];
-            /**
-             * Decision
-             * @default null
-             */
-            decision: ("right" | "close" | "wrong") | null;
-            /**
-             * Grade
-             * @default null
-             */
-            grade: ("perfect" | "off-same-plan" | "off-plan-changed" | "recovery" | "no-shot") | null;
-            /**
-             * Left Out
-             * @default null
-             */
-            left_out: ("missing-footage" | "exhibition" | "demonstration" | "played-on") | null;
-            /**
-             * Luck
-             * @default null
-             */
-            luck: ("good" | "bad") | null;
-        };
-        /**
-         * LayoutShape
-         * @description The balls before a shot.
-         *
-         *     `from` says what it starts with: the end of the shot before, or an empty table. `balls` then
-         *     places balls (`[x, y]` in mm) or takes them off (`null`).
-         */
-        "NewRackBody.LayoutShape": {
-            /** Balls */
-            balls?: {
-                [key: string]: [
-                    number,
-                    number
-                ] | null;
-            };
-            /**
-             * From
-             * @default previous
-             * @enum {string}
-             */
-            from: "previous" | "empty";
-        };
-        /**
-         * PlanShape
-         * @description What was meant.
-         */
-        "NewRackBody.PlanShape": {
-            /**
-             * Ball
-             * @default null
-             */
-            ball: string | null;
-            /**
-             * Better Error
-             * @default null
-             */
-            better_error: ("long" | "short") | null;
-            /**
-             * Choice
-             * @default attack
-             * @enum {string}
-             */
-            choice: "attack" | "safety" | "two-way";
-            /**
-             * Intent
-             * @default null
-             */
-            intent: ("stated" | "remembered" | "inferred") | null;
-            /**
-             * Kind
-             * @default direct
-             * @enum {string}
-             */
-            kind: "break" | "direct" | "bank" | "kick" | "combination" | "carom" | "push-out";
-            /**
-             * Next Ball
-             * @default null
-             */
-            next_ball: string | null;
-            /**
-             * Next Pocket
-             * @default null
-             */
-            next_pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Pocket
-             * @default null
-             */
-            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Reason
-             * @default null
-             */
-            reason: ("run-out-follows" | "miss-leaves-nothing" | "no-good-safety" | "natural-path" | "behind" | "experiment" | "pot-leads-nowhere" | "cluster-left" | "hard-pot" | "next-unreachable" | "can-hide" | "miss-hands-over") | null;
-            /**
-             * Speed
-             * @description m/s at the cue ball
-             * @default null
-             */
-            speed: number | null;
-            target?: components["schemas"]["NewRackBody.TargetShape"];
-            /** @default null */
-            tip: components["schemas"]["NewRackBody.TipShape"] | null;
-            /**
-             * Via
-             * @description planned cushion places
-             */
-            via?: [
-                number,
-                number
-            ][];
-            /**
-             * Wanted Angle
-             * @description degrees of cut wanted on the next ball
-             * @default null
-             */
-            wanted_angle: number | null;
-        };
-        /**
-         * PottedShape
-         * @description A ball that fell, and where.
-         */
-        "NewRackBody.PottedShape": {
-            /** Ball */
-            ball: string;
-            /**
-             * Pocket
-             * @enum {string}
-             */
-            pocket: "head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right";
-        };
-        /**
-         * RackShape
-         * @description One rack: who breaks, and its shots in order.
-         */
-        "NewRackBody.RackShape": {
-            /**
-             * Breaker
-             * @default null
-             */
-            breaker: string | null;
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /** Shots */
-            shots?: components["schemas"]["NewRackBody.ShotShape"][];
-        };
-        /**
-         * ResultShape
-         * @description What happened. `moved` places object balls that ended elsewhere, and balls spotted again.
-         */
-        "NewRackBody.ResultShape": {
-            /**
-             * Cue End
-             * @default null
-             */
-            cue_end: [
-                number,
-                number
-            ] | null;
-            /**
-             * Foul
-             * @default null
-             */
-            foul: ("scratch" | "no-rail" | "wrong-ball-first" | "no-contact" | "off-table" | "double-hit" | "touched-ball" | "illegal-break" | "other") | null;
-            /** Moved */
-            moved?: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Off Table */
-            off_table?: string[];
-            /** Potted */
-            potted?: components["schemas"]["NewRackBody.PottedShape"][];
-        };
-        /**
-         * ShotShape
-         * @description One logged shot. `time_s` counts from the start of the recording.
-         */
-        "NewRackBody.ShotShape": {
-            judgement?: components["schemas"]["NewRackBody.JudgementShape"];
-            layout?: components["schemas"]["NewRackBody.LayoutShape"];
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            plan?: components["schemas"]["NewRackBody.PlanShape"];
-            /** @default null */
-            result: components["schemas"]["NewRackBody.ResultShape"] | null;
-            /** Shooter */
-            shooter: string;
-            /** Tags */
-            tags?: string[];
-            /**
-             * Time S
-             * @default null
-             */
-            time_s: number | null;
-        };
-        /**
-         * TargetShape
-         * @description Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b.
-         */
-        "NewRackBody.TargetShape": {
-            /**
-             * A
-             * @default null
-             */
-            a: [
-                number,
-                number
-            ] | null;
-            /**
-             * B
-             * @default null
-             */
-            b: [
-                number,
-                number
-            ] | null;
-            /**
-             * Kind
-             * @default unset
-             * @enum {string}
-             */
-            kind: "unset" | "none" | "point" | "window";
-        };
-        /**
-         * TipShape
-         * @description Tip contact in ball radii from the centre: right and up positive, within the miscue limit.
-         */
-        "NewRackBody.TipShape": {
-            /**
-             * Height
-             * @default 0
-             */
-            height: number;
-            /**
-             * Side
-             * @default 0
-             */
-            side: number;
-        };
-        /**
-         * Place
-         * @description Where in the request something is wrong, and what.
-         */
-        Place: {
-            /** Place */
-            place: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * PlayerBody
-         * @description A player's name and level.
-         */
-        PlayerBody: {
-            /**
-             * Level
-             * @default regular
-             * @enum {string}
-             */
-            level: "starter" | "regular" | "strong" | "advanced" | "professional";
-            /** Name */
-            name: string;
-        };
-        /**
-         * PlayersView
-         * @description All players of the club by name.
-         */
-        PlayersView: {
-            /** Players */
-            players: components["schemas"]["PlayersView.PlayerView"][];
-        };
-        /**
-         * PlayerView
-         * @description A player of the club; `id` is text, as shots name it.
-         */
-        "PlayersView.PlayerView": {
-            /** Id */
-            id: string;
-            /** Level */
-            level: string;
-            /** Name */
-            name: string;
-            /** Shots */
-            shots: number;
-        };
-        /**
-         * PreviewBody
-         * @description Shots to review without storing them.
-         */
-        PreviewBody: {
-            /** Breaker */
-            breaker: string | null;
-            /** Shots */
-            shots: components["schemas"]["PreviewBody.ShotShape"][];
-        };
-        /**
-         * JudgementShape
-         * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
-         */
-        "PreviewBody.JudgementShape": {
-            /** Causes */
-            causes?: ("speed" | "too-much-spin" | "too-little-spin" | "unwanted-side" | "hit-thick" | "hit-thin" | "off-centre" | "steering" | "stretched" | "bridge" | "body-up" | "miscue" | "power" | "undecided" | "no-route" | "fixed-on-one-ball" | "tunnel-vision" | "rushed" | "routine-skipped" | "careless" | "pressure" | "fatigue" | "distraction" | "cold" | "brooding" | "only-next-ball" | "wrong-order" | "wrong-pocket" | "wrong-rail" | "awkward-ball-late" | "no-insurance" | "removed-needed" | "missed-better" | "forced-line" | "too-much-travel" | "misread-gap" | "cloth" | "cushions" | "pockets" | "unfamiliar")[];
-            /**
-             * Decision
-             * @default null
-             */
-            decision: ("right" | "close" | "wrong") | null;
-            /**
-             * Grade
-             * @default null
-             */
-            grade: ("perfect" | "off-same-plan" | "off-plan-changed" | "recovery" | "no-shot") | null;
-            /**
-             * Left Out
-             * @default null
-             */
-            left_out: ("missing-footage" | "exhibition" | "demonstration" | "played-on") | null;
-            /**
-             * Luck
-             * @default null
-             */
-            luck: ("good" | "bad") | null;
-        };
-        /**
-         * LayoutShape
-         * @description The balls before a shot.
-         *
-         *     `from` says what it starts with: the end of the shot before, or an empty table. `balls` then
-         *     places balls (`[x, y]` in mm) or takes them off (`null`).
-         */
-        "PreviewBody.LayoutShape": {
-            /** Balls */
-            balls?: {
-                [key: string]: [
-                    number,
-                    number
-                ] | null;
-            };
-            /**
-             * From
-             * @default previous
-             * @enum {string}
-             */
-            from: "previous" | "empty";
-        };
-        /**
-         * PlanShape
-         * @description What was meant.
-         */
-        "PreviewBody.PlanShape": {
-            /**
-             * Ball
-             * @default null
-             */
-            ball: string | null;
-            /**
-             * Better Error
-             * @default null
-             */
-            better_error: ("long" | "short") | null;
-            /**
-             * Choice
-             * @default attack
-             * @enum {string}
-             */
-            choice: "attack" | "safety" | "two-way";
-            /**
-             * Intent
-             * @default null
-             */
-            intent: ("stated" | "remembered" | "inferred") | null;
-            /**
-             * Kind
-             * @default direct
-             * @enum {string}
-             */
-            kind: "break" | "direct" | "bank" | "kick" | "combination" | "carom" | "push-out";
-            /**
-             * Next Ball
-             * @default null
-             */
-            next_ball: string | null;
-            /**
-             * Next Pocket
-             * @default null
-             */
-            next_pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Pocket
-             * @default null
-             */
-            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Reason
-             * @default null
-             */
-            reason: ("run-out-follows" | "miss-leaves-nothing" | "no-good-safety" | "natural-path" | "behind" | "experiment" | "pot-leads-nowhere" | "cluster-left" | "hard-pot" | "next-unreachable" | "can-hide" | "miss-hands-over") | null;
-            /**
-             * Speed
-             * @description m/s at the cue ball
-             * @default null
-             */
-            speed: number | null;
-            target?: components["schemas"]["PreviewBody.TargetShape"];
-            /** @default null */
-            tip: components["schemas"]["PreviewBody.TipShape"] | null;
-            /**
-             * Via
-             * @description planned cushion places
-             */
-            via?: [
-                number,
-                number
-            ][];
-            /**
-             * Wanted Angle
-             * @description degrees of cut wanted on the next ball
-             * @default null
-             */
-            wanted_angle: number | null;
-        };
-        /**
-         * PottedShape
-         * @description A ball that fell, and where.
-         */
-        "PreviewBody.PottedShape": {
-            /** Ball */
-            ball: string;
-            /**
-             * Pocket
-             * @enum {string}
-             */
-            pocket: "head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right";
-        };
-        /**
-         * ResultShape
-         * @description What happened. `moved` places object balls that ended elsewhere, and balls spotted again.
-         */
-        "PreviewBody.ResultShape": {
-            /**
-             * Cue End
-             * @default null
-             */
-            cue_end: [
-                number,
-                number
-            ] | null;
-            /**
-             * Foul
-             * @default null
-             */
-            foul: ("scratch" | "no-rail" | "wrong-ball-first" | "no-contact" | "off-table" | "double-hit" | "touched-ball" | "illegal-break" | "other") | null;
-            /** Moved */
-            moved?: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Off Table */
-            off_table?: string[];
-            /** Potted */
-            potted?: components["schemas"]["PreviewBody.PottedShape"][];
-        };
-        /**
-         * ShotShape
-         * @description One logged shot. `time_s` counts from the start of the recording.
-         */
-        "PreviewBody.ShotShape": {
-            judgement?: components["schemas"]["PreviewBody.JudgementShape"];
-            layout?: components["schemas"]["PreviewBody.LayoutShape"];
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            plan?: components["schemas"]["PreviewBody.PlanShape"];
-            /** @default null */
-            result: components["schemas"]["PreviewBody.ResultShape"] | null;
-            /** Shooter */
-            shooter: string;
-            /** Tags */
-            tags?: string[];
-            /**
-             * Time S
-             * @default null
-             */
-            time_s: number | null;
-        };
-        /**
-         * TargetShape
-         * @description Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b.
-         */
-        "PreviewBody.TargetShape": {
-            /**
-             * A
-             * @default null
-             */
-            a: [
-                number,
-                number
-            ] | null;
-            /**
-             * B
-             * @default null
-             */
-            b: [
-                number,
-                number
-            ] | null;
-            /**
-             * Kind
-             * @default unset
-             * @enum {string}
-             */
-            kind: "unset" | "none" | "point" | "window";
-        };
-        /**
-         * TipShape
-         * @description Tip contact in ball radii from the centre: right and up positive, within the miscue limit.
-         */
-        "PreviewBody.TipShape": {
-            /**
-             * Height
-             * @default 0
-             */
-            height: number;
-            /**
-             * Side
-             * @default 0
-             */
-            side: number;
-        };
-        /**
-         * PreviewView
-         * @description Reviews of shots that are not stored, in the order they were sent.
-         */
-        PreviewView: {
-            /** Reviews */
-            reviews: components["schemas"]["PreviewView.ReviewView"][];
-        };
-        /**
-         * FlagView
-         * @description What does not balance, and where.
-         */
-        "PreviewView.FlagView": {
-            /** Code */
-            code: string;
-            /** Field */
-            field: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * LeaveView
-         * @description What the shot left on the next ball, against what was wanted.
-         */
-        "PreviewView.LeaveView": {
-            /** Angle Left */
-            angle_left: number;
-            /** Angle Wanted */
-            angle_wanted: number | null;
-            /** Ball */
-            ball: string;
-            /** Best Chance */
-            best_chance: number | null;
-            /** Best Pocket */
-            best_pocket: string;
-            /** Chance */
-            chance: number | null;
-            /** Planned Chance */
-            planned_chance: number | null;
-            /** Pocket */
-            pocket: string;
-            /** Right Side */
-            right_side: boolean | null;
-        };
-        /**
-         * LengthView
-         * @description One length in the three units people use for it.
-         */
-        "PreviewView.LengthView": {
-            /** Diamonds */
-            diamonds: number;
-            /** Mm */
-            mm: number;
-            /** Widths */
-            widths: number;
-        };
-        /**
-         * MissView
-         * @description The cue ball's miss: long and left of the line are positive. `arrival` in degrees.
-         */
-        "PreviewView.MissView": {
-            across: components["schemas"]["PreviewView.LengthView"];
-            along: components["schemas"]["PreviewView.LengthView"];
-            /** Arrival */
-            arrival: number;
-            distance: components["schemas"]["PreviewView.LengthView"];
-            /** Nearest */
-            nearest: [
-                number,
-                number
-            ];
-        };
-        /**
-         * PotView
-         * @description A direct pot measured. Cut signed, positive with the cue ball left of the line.
-         */
-        "PreviewView.PotView": {
-            /** Ball */
-            ball: string;
-            /** Chance */
-            chance: number | null;
-            /** Cue Blockers */
-            cue_blockers: string[];
-            /** Cue Distance */
-            cue_distance: number;
-            /** Cue Open */
-            cue_open: number;
-            /** Cut */
-            cut: number;
-            /** Frozen */
-            frozen: boolean;
-            /** Fullness */
-            fullness: number;
-            /** Ghost */
-            ghost: [
-                number,
-                number
-            ];
-            /** Opening */
-            opening: number;
-            /** Pocket */
-            pocket: string;
-            /** Pocket Open */
-            pocket_open: number;
-            /** Possible */
-            possible: boolean;
-            /** Pot Blockers */
-            pot_blockers: string[];
-            /** Pot Distance */
-            pot_distance: number;
-            /** Rolling */
-            rolling: number | null;
-            /** Tangent */
-            tangent: number | null;
-            /** Window */
-            window: number;
-        };
-        /**
-         * ProposalView
-         * @description The proposed grade with its reasons.
-         */
-        "PreviewView.ProposalView": {
-            /** Grade */
-            grade: string | null;
-            /** Reasons */
-            reasons: string[];
-        };
-        /**
-         * ReviewView
-         * @description Everything the core says about one shot.
-         */
-        "PreviewView.ReviewView": {
-            /** After */
-            after: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            } | null;
-            /** Arrival */
-            arrival: number | null;
-            /** Ball In Hand */
-            ball_in_hand: boolean;
-            /** Balls On */
-            balls_on: string[];
-            /** Before */
-            before: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Flags */
-            flags: components["schemas"]["PreviewView.FlagView"][];
-            /** Foul */
-            foul: boolean | null;
-            /** Keeps Table */
-            keeps_table: boolean | null;
-            leave: components["schemas"]["PreviewView.LeaveView"] | null;
-            miss: components["schemas"]["PreviewView.MissView"] | null;
-            /** Over */
-            over: boolean;
-            pot: components["schemas"]["PreviewView.PotView"] | null;
-            /** Pots */
-            pots: components["schemas"]["PreviewView.PotView"][];
-            proposal: components["schemas"]["PreviewView.ProposalView"] | null;
-            /** Push Out Allowed */
-            push_out_allowed: boolean;
-            /** Ruling */
-            ruling: string[];
-            /** Turn */
-            turn: string[];
-        };
-        /**
-         * Problem
-         * @description What every error answer holds. `current` holds stored shots after a conflict.
-         */
-        Problem: {
-            /** Current */
-            current: {
-                [key: string]: unknown;
-            } | null;
-            /** Faults */
-            faults: components["schemas"]["Place"][];
-            /** Message */
-            message: string;
-        };
-        /**
-         * RackBody
-         * @description Who breaks, and notes on the rack.
-         */
-        RackBody: {
-            /** Breaker */
-            breaker: string | null;
-            /** Notes */
-            notes: string;
-            /** Version */
-            version: number;
-        };
-        /**
-         * RackView
-         * @description A rack as the shot desk needs it.
-         */
-        RackView: {
-            /** Breaker */
-            breaker: string | null;
-            /** Id */
-            id: number;
-            /** Next Turn */
-            next_turn: string[];
-            /** Notes */
-            notes: string;
-            /** Number */
-            number: number;
-            /** Over */
-            over: boolean;
-            /** Recording Id */
-            recording_id: number;
-            /** Shots */
-            shots: components["schemas"]["RackView.ShotView"][];
-            /** Version */
-            version: number;
-            /** Winner */
-            winner: string | null;
-        };
-        /**
-         * FlagView
-         * @description What does not balance, and where.
-         */
-        "RackView.FlagView": {
-            /** Code */
-            code: string;
-            /** Field */
-            field: string;
-            /** Words */
-            words: string;
-        };
-        /**
-         * JudgementShape
-         * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
-         */
-        "RackView.JudgementShape": {
-            /** Causes */
-            causes?: ("speed" | "too-much-spin" | "too-little-spin" | "unwanted-side" | "hit-thick" | "hit-thin" | "off-centre" | "steering" | "stretched" | "bridge" | "body-up" | "miscue" | "power" | "undecided" | "no-route" | "fixed-on-one-ball" | "tunnel-vision" | "rushed" | "routine-skipped" | "careless" | "pressure" | "fatigue" | "distraction" | "cold" | "brooding" | "only-next-ball" | "wrong-order" | "wrong-pocket" | "wrong-rail" | "awkward-ball-late" | "no-insurance" | "removed-needed" | "missed-better" | "forced-line" | "too-much-travel" | "misread-gap" | "cloth" | "cushions" | "pockets" | "unfamiliar")[];
-            /**
-             * Decision
-             * @default null
-             */
-            decision: ("right" | "close" | "wrong") | null;
-            /**
-             * Grade
-             * @default null
-             */
-            grade: ("perfect" | "off-same-plan" | "off-plan-changed" | "recovery" | "no-shot") | null;
-            /**
-             * Left Out
-             * @default null
-             */
-            left_out: ("missing-footage" | "exhibition" | "demonstration" | "played-on") | null;
-            /**
-             * Luck
-             * @default null
-             */
-            luck: ("good" | "bad") | null;
-        };
-        /**
-         * LayoutShape
-         * @description The balls before a shot.
-         *
-         *     `from` says what it starts with: the end of the shot before, or an empty table. `balls` then
-         *     places balls (`[x, y]` in mm) or takes them off (`null`).
-         */
-        "RackView.LayoutShape": {
-            /** Balls */
-            balls?: {
-                [key: string]: [
-                    number,
-                    number
-                ] | null;
-            };
-            /**
-             * From
-             * @default previous
-             * @enum {string}
-             */
-            from: "previous" | "empty";
-        };
-        /**
-         * LeaveView
-         * @description What the shot left on the next ball, against what was wanted.
-         */
-        "RackView.LeaveView": {
-            /** Angle Left */
-            angle_left: number;
-            /** Angle Wanted */
-            angle_wanted: number | null;
-            /** Ball */
-            ball: string;
-            /** Best Chance */
-            best_chance: number | null;
-            /** Best Pocket */
-            best_pocket: string;
-            /** Chance */
-            chance: number | null;
-            /** Planned Chance */
-            planned_chance: number | null;
-            /** Pocket */
-            pocket: string;
-            /** Right Side */
-            right_side: boolean | null;
-        };
-        /**
-         * LengthView
-         * @description One length in the three units people use for it.
-         */
-        "RackView.LengthView": {
-            /** Diamonds */
-            diamonds: number;
-            /** Mm */
-            mm: number;
-            /** Widths */
-            widths: number;
-        };
-        /**
-         * MissView
-         * @description The cue ball's miss: long and left of the line are positive. `arrival` in degrees.
-         */
-        "RackView.MissView": {
-            across: components["schemas"]["RackView.LengthView"];
-            along: components["schemas"]["RackView.LengthView"];
-            /** Arrival */
-            arrival: number;
-            distance: components["schemas"]["RackView.LengthView"];
-            /** Nearest */
-            nearest: [
-                number,
-                number
-            ];
-        };
-        /**
-         * PlanShape
-         * @description What was meant.
-         */
-        "RackView.PlanShape": {
-            /**
-             * Ball
-             * @default null
-             */
-            ball: string | null;
-            /**
-             * Better Error
-             * @default null
-             */
-            better_error: ("long" | "short") | null;
-            /**
-             * Choice
-             * @default attack
-             * @enum {string}
-             */
-            choice: "attack" | "safety" | "two-way";
-            /**
-             * Intent
-             * @default null
-             */
-            intent: ("stated" | "remembered" | "inferred") | null;
-            /**
-             * Kind
-             * @default direct
-             * @enum {string}
-             */
-            kind: "break" | "direct" | "bank" | "kick" | "combination" | "carom" | "push-out";
-            /**
-             * Next Ball
-             * @default null
-             */
-            next_ball: string | null;
-            /**
-             * Next Pocket
-             * @default null
-             */
-            next_pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Pocket
-             * @default null
-             */
-            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
-            /**
-             * Reason
-             * @default null
-             */
-            reason: ("run-out-follows" | "miss-leaves-nothing" | "no-good-safety" | "natural-path" | "behind" | "experiment" | "pot-leads-nowhere" | "cluster-left" | "hard-pot" | "next-unreachable" | "can-hide" | "miss-hands-over") | null;
-            /**
-             * Speed
-             * @description m/s at the cue ball
-             * @default null
-             */
-            speed: number | null;
-            target?: components["schemas"]["RackView.TargetShape"];
-            /** @default null */
-            tip: components["schemas"]["RackView.TipShape"] | null;
-            /**
-             * Via
-             * @description planned cushion places
-             */
-            via?: [
-                number,
-                number
-            ][];
-            /**
-             * Wanted Angle
-             * @description degrees of cut wanted on the next ball
-             * @default null
-             */
-            wanted_angle: number | null;
-        };
-        /**
-         * PotView
-         * @description A direct pot measured. Cut signed, positive with the cue ball left of the line.
-         */
-        "RackView.PotView": {
-            /** Ball */
-            ball: string;
-            /** Chance */
-            chance: number | null;
-            /** Cue Blockers */
-            cue_blockers: string[];
-            /** Cue Distance */
-            cue_distance: number;
-            /** Cue Open */
-            cue_open: number;
-            /** Cut */
-            cut: number;
-            /** Frozen */
-            frozen: boolean;
-            /** Fullness */
-            fullness: number;
-            /** Ghost */
-            ghost: [
-                number,
-                number
-            ];
-            /** Opening */
-            opening: number;
-            /** Pocket */
-            pocket: string;
-            /** Pocket Open */
-            pocket_open: number;
-            /** Possible */
-            possible: boolean;
-            /** Pot Blockers */
-            pot_blockers: string[];
-            /** Pot Distance */
-            pot_distance: number;
-            /** Rolling */
-            rolling: number | null;
-            /** Tangent */
-            tangent: number | null;
-            /** Window */
-            window: number;
-        };
-        /**
-         * PottedShape
-         * @description A ball that fell, and where.
-         */
-        "RackView.PottedShape": {
-            /** Ball */
-            ball: string;
-            /**
-             * Pocket
-             * @enum {string}
-             */
-            pocket: "head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right";
-        };
-        /**
-         * ProposalView
-         * @description The proposed grade with its reasons.
-         */
-        "RackView.ProposalView": {
-            /** Grade */
-            grade: string | null;
-            /** Reasons */
-            reasons: string[];
-        };
-        /**
-         * ResultShape
-         * @description What happened. `moved` places object balls that ended elsewhere, and balls spotted again.
-         */
-        "RackView.ResultShape": {
-            /**
-             * Cue End
-             * @default null
-             */
-            cue_end: [
-                number,
-                number
-            ] | null;
-            /**
-             * Foul
-             * @default null
-             */
-            foul: ("scratch" | "no-rail" | "wrong-ball-first" | "no-contact" | "off-table" | "double-hit" | "touched-ball" | "illegal-break" | "other") | null;
-            /** Moved */
-            moved?: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Off Table */
-            off_table?: string[];
-            /** Potted */
-            potted?: components["schemas"]["RackView.PottedShape"][];
-        };
-        /**
-         * ReviewView
-         * @description Everything the core says about one shot.
-         */
-        "RackView.ReviewView": {
-            /** After */
-            after: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            } | null;
-            /** Arrival */
-            arrival: number | null;
-            /** Ball In Hand */
-            ball_in_hand: boolean;
-            /** Balls On */
-            balls_on: string[];
-            /** Before */
-            before: {
-                [key: string]: [
-                    number,
-                    number
-                ];
-            };
-            /** Flags */
-            flags: components["schemas"]["RackView.FlagView"][];
-            /** Foul */
-            foul: boolean | null;
-            /** Keeps Table */
-            keeps_table: boolean | null;
-            leave: components["schemas"]["RackView.LeaveView"] | null;
-            miss: components["schemas"]["RackView.MissView"] | null;
-            /** Over */
-            over: boolean;
-            pot: components["schemas"]["RackView.PotView"] | null;
-            /** Pots */
-            pots: components["schemas"]["RackView.PotView"][];
-            proposal: components["schemas"]["RackView.ProposalView"] | null;
-            /** Push Out Allowed */
-            push_out_allowed: boolean;
-            /** Ruling */
-            ruling: string[];
-            /** Turn */
-            turn: string[];
-        };
-        /**
-         * ShotShape
-         * @description One logged shot. `time_s` counts from the start of the recording.
-         */
-        "RackView.ShotShape": {
-            judgement?: components["schemas"]["RackView.JudgementShape"];
-            layout?: components["schemas"]["RackView.LayoutShape"];
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            plan?: components["schemas"]["RackView.PlanShape"];
-            /** @default null */
-            result: components["schemas"]["RackView.ResultShape"] | null;
-            /** Shooter */
-            shooter: string;
-            /** Tags */
-            tags?: string[];
-            /**
-             * Time S
-             * @default null
-             */
-            time_s: number | null;
-        };
-        /**
-         * ShotView
-         * @description A shot with its identity and review.
-         */
-        "RackView.ShotView": {
-            /** Id */
-            id: string;
-            review: components["schemas"]["RackView.ReviewView"];
-            shot: components["schemas"]["RackView.ShotShape"];
-            /** Version */
-            version: number;
-        };
-        /**
-         * TargetShape
-         * @description Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b.
-         */
-        "RackView.TargetShape": {
-            /**
-             * A
-             * @default null
-             */
-            a: [
-                number,
-                number
-            ] | null;
-            /**
-             * B
-             * @default null
-             */
-            b: [
-                number,
-                number
-            ] | null;
-            /**
-             * Kind
-             * @default unset
-             * @enum {string}
-             */
-            kind: "unset" | "none" | "point" | "window";
-        };
-        /**
-         * TipShape
-         * @description Tip contact in ball radii from the centre: right and up positive, within the miscue limit.
-         */
-        "RackView.TipShape": {
-            /**
-             * Height
-             * @default 0
-             */
-            height: number;
-            /**
-             * Side
-             * @default 0
-             */
-            side: number;
-        };
-        /**
-         * RecordingBody
-         * @description The set-up of a recording. `version` is the one the change was made on; new ones have none.
-         */
-        RecordingBody: {
-            match: components["schemas"]["RecordingBody.MatchShape"];
-            /** Players */
-            players: number[];
-            table: components["schemas"]["RecordingBody.TableShape"];
-            /**
-             * Version
-             * @default 0
-             */
-            version: number;
-        };
-        /**
-         * MatchShape
-         * @description What was played, and when.
-         */
-        "RecordingBody.MatchShape": {
-            /**
-             * Break Order
-             * @default winner
-             * @enum {string}
-             */
-            break_order: "winner" | "alternate";
-            /**
-             * Discipline
-             * @default nine-ball
-             * @enum {string}
-             */
-            discipline: "nine-ball";
-            /**
-             * Kind
-             * @default match
-             * @enum {string}
-             */
-            kind: "match" | "practice";
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * Played On
-             * @default null
-             */
-            played_on: string | null;
-            /**
-             * Race To
-             * @default null
-             */
-            race_to: number | null;
-            /** Title */
-            title: string;
-        };
-        /**
-         * TableShape
-         * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
-         */
-        "RecordingBody.TableShape": {
-            /**
-             * Cloth
-             * @default medium
-             * @enum {string}
-             */
-            cloth: "slow" | "medium" | "fast";
-            /**
-             * Corner Mouth Mm
-             * @default null
-             */
-            corner_mouth_mm: number | null;
-            /**
-             * Side Mouth Mm
-             * @default null
-             */
-            side_mouth_mm: number | null;
-            /**
-             * Size
-             * @default pool-9
-             * @enum {string}
-             */
-            size: "pool-9" | "pool-8" | "pool-7";
-        };
-        /**
-         * RecordingView
-         * @description A recording with its racks in short. `score` counts racks won by player id.
-         */
-        RecordingView: {
-            /** Id */
-            id: number;
-            match: components["schemas"]["RecordingView.MatchShape"];
-            /** Players */
-            players: components["schemas"]["RecordingView.SeatView"][];
-            /** Racks */
-            racks: components["schemas"]["RecordingView.RackSummary"][];
-            /** Score */
-            score: {
-                [key: string]: number;
-            };
-            table: components["schemas"]["RecordingView.TableShape"];
-            /** Version */
-            version: number;
-        };
-        /**
-         * MatchShape
-         * @description What was played, and when.
-         */
-        "RecordingView.MatchShape": {
-            /**
-             * Break Order
-             * @default winner
-             * @enum {string}
-             */
-            break_order: "winner" | "alternate";
-            /**
-             * Discipline
-             * @default nine-ball
-             * @enum {string}
-             */
-            discipline: "nine-ball";
-            /**
-             * Kind
-             * @default match
-             * @enum {string}
-             */
-            kind: "match" | "practice";
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * Played On
-             * @default null
-             */
-            played_on: string | null;
-            /**
-             * Race To
-             * @default null
-             */
-            race_to: number | null;
-            /** Title */
-            title: string;
-        };
-        /**
-         * RackSummary
-         * @description One rack in the score line.
-         */
-        "RecordingView.RackSummary": {
-            /** Breaker */
-            breaker: string | null;
-            /** Flags */
-            flags: number;
-            /** Id */
-            id: number;
-            /** Number */
-            number: number;
-            /** Open Shots */
-            open_shots: number;
-            /** Shots */
-            shots: number;
-            /** Winner */
-            winner: string | null;
-        };
-        /**
-         * SeatView
-         * @description A player in a recording, with the level whose model gives the chances.
-         */
-        "RecordingView.SeatView": {
-            /** Id */
-            id: string;
-            /** Level */
-            level: string;
-            /** Name */
-            name: string;
-        };
-        /**
-         * TableShape
-         * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
-         */
-        "RecordingView.TableShape": {
-            /**
-             * Cloth
-             * @default medium
-             * @enum {string}
-             */
-            cloth: "slow" | "medium" | "fast";
-            /**
-             * Corner Mouth Mm
-             * @default null
-             */
-            corner_mouth_mm: number | null;
-            /**
-             * Side Mouth Mm
-             * @default null
-             */
-            side_mouth_mm: number | null;
-            /**
-             * Size
-             * @default pool-9
-             * @enum {string}
-             */
-            size: "pool-9" | "pool-8" | "pool-7";
-        };
-        /**
-         * RecordingsView
-         * @description All recordings, newest first.
-         */
-        RecordingsView: {
-            /** Recordings */
-            recordings: components["schemas"]["RecordingsView.RecordingView"][];
-        };
-        /**
-         * MatchShape
-         * @description What was played, and when.
-         */
-        "RecordingsView.MatchShape": {
-            /**
-             * Break Order
-             * @default winner
-             * @enum {string}
-             */
-            break_order: "winner" | "alternate";
-            /**
-             * Discipline
-             * @default nine-ball
-             * @enum {string}
-             */
-            discipline: "nine-ball";
-            /**
-             * Kind
-             * @default match
-             * @enum {string}
-             */
-            kind: "match" | "practice";
-            /**
-             * Notes
-             * @default
-             */
-            notes: string;
-            /**
-             * Played On
-             * @default null
-             */
-            played_on: string | null;
-            /**
-             * Race To
-             * @default null
-             */
-            race_to: number | null;
-            /** Title */
-            title: string;
-        };
-        /**
-         * RackSummary
-         * @description One rack in the score line.
-         */
-        "RecordingsView.RackSummary": {
-            /** Breaker */
-            breaker: string | null;
-            /** Flags */
-            flags: number;
-            /** Id */
-            id: number;
-            /** Number */
-            number: number;
-            /** Open Shots */
-            open_shots: number;
-            /** Shots */
-            shots: number;
-            /** Winner */
-            winner: string | null;
-        };
-        /**
-         * RecordingView
-         * @description A recording with its racks in short. `score` counts racks won by player id.
-         */
-        "RecordingsView.RecordingView": {
-            /** Id */
-            id: number;
-            match: components["schemas"]["RecordingsView.MatchShape"];
-            /** Players */
-            players: components["schemas"]["RecordingsView.SeatView"][];
-            /** Racks */
-            racks: components["schemas"]["RecordingsView.RackSummary"][];
-            /** Score */
-            score: {
-                [key: string]: number;
-            };
-            table: components["schemas"]["RecordingsView.TableShape"];
-            /** Version */
-            version: number;
-        };
-        /**
-         * SeatView
-         * @description A player in a recording, with the level whose model gives the chances.
-         */
-        "RecordingsView.SeatView": {
-            /** Id */
-            id: string;
-            /** Level */
-            level: string;
-            /** Name */
-            name: string;
-        };
-        /**
-         * TableShape
-         * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
-         */
-        "RecordingsView.TableShape": {
-            /**
-             * Cloth
-             * @default medium
-             * @enum {string}
-             */
-            cloth: "slow" | "medium" | "fast";
-            /**
-             * Corner Mouth Mm
-             * @default null
-             */
-            corner_mouth_mm: number | null;
-            /**
-             * Side Mouth Mm
-             * @default null
-             */
-            side_mouth_mm: number | null;
-            /**
-             * Size
-             * @default pool-9
-             * @enum {string}
-             */
-            size: "pool-9" | "pool-8" | "pool-7";
-        };
-        /**
-         * SessionView
-         * @description Who is asking, and the units they read.
-         */
-        SessionView: {
-            /** Club */
-            club: string;
-            /** Length Unit */
-            length_unit: string;
-            /** Member */
-            member: string;
-            /** Speed Unit */
-            speed_unit: string;
-            /** Version */
-            version: string;
         };
         /**
          * TodayView
@@ -4239,19 +2594,7 @@ export interface components {
          */
         TodayView: {
             /** Lines */
-            lines: components["schemas"]["TodayView.LineView"][];
-        };
-        /**
-         * LineView
-         * @description One line of today: what to do next, and where.
-         */
-        "TodayView.LineView": {
-            /** Kind */
-            kind: string;
-            /** Link */
-            link: string;
-            /** Words */
-            words: string;
+            lines: components["schemas"]["LineView"][];
         };
         /**
          * UnitsBody

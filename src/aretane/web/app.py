@@ -1,6 +1,7 @@
 """create_app: the application with its blueprints, headers and one error shape."""
 
 import json
+import re
 from pathlib import Path
 from typing import Any
 from urllib.parse import urlsplit
@@ -66,8 +67,10 @@ def _headers(response: Response) -> Response:
 def _complete_spec(spec: dict[str, Any]) -> dict[str, Any]:
     """Say what the generator leaves out: required bodies, and the one error shape."""
     text = json.dumps(spec).replace("#/components/schemas/ValidationError", "#/components/schemas/Problem")
+    text = re.sub(r"#/components/schemas/\w+\.", "#/components/schemas/", text)
     done: dict[str, Any] = json.loads(text)
-    schemas = done["components"]["schemas"]
+    schemas = {name.split(".")[-1]: body for name, body in done["components"]["schemas"].items()}
+    done["components"]["schemas"] = schemas
     schemas.pop("ValidationError", None)
     schemas["Problem"] = errors.Problem.model_json_schema()
     schemas["Problem"]["properties"]["faults"]["items"] = {"$ref": "#/components/schemas/Place"}

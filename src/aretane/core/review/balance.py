@@ -3,7 +3,7 @@
 from collections.abc import Iterator
 from dataclasses import dataclass
 
-from ..layout import layout_faults
+from ..layout import Layout, layout_faults
 from ..rules import Rules
 from ..shot import Rack
 from ..table import Table
@@ -26,8 +26,9 @@ def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
     found: list[Flag] = []
     down_since: dict[str, int] = {}
     last_time: float | None = None
+    previous = Layout(())
     for index, step in enumerate(replay(rules, rack)):
-        found += [Flag(index, *rest) for rest in _layout(table, rules, step, down_since)]
+        found += [Flag(index, *rest) for rest in _layout(table, rules, step, previous, down_since)]
         found += [Flag(index, *rest) for rest in _turn(rack, step)]
         found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
         found += [Flag(index, *rest) for rest in _result(table, step, down_since)]
@@ -37,6 +38,7 @@ def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
                 words = f"the time {time:g} s is before the previous shot's {last_time:g} s"
                 found.append(Flag(index, "time", "time-backwards", words))
             last_time = time
+        previous = step.after or step.before
         if step.shot.result is not None:
             for ball in step.shot.result.down:
                 if ball != CUE and ball not in step.shot.result.moved:
@@ -47,7 +49,9 @@ def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
 Entry = tuple[str, str, str]
 
 
-def _layout(table: Table, rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
+def _layout(
+    table: Table, rules: Rules, step: Step, previous: Layout, down_since: dict[str, int]
+) -> Iterator[Entry]:
     for fault in layout_faults(table, step.before):
         yield "layout", "impossible", fault.words
     for ball in step.before:
@@ -61,11 +65,9 @@ def _layout(table: Table, rules: Rules, step: Step, down_since: dict[str, int]) 
             yield "layout", "unknown-ball", f"{ball_words(ball)} is not a ball of this game"
     if step.before.cue is None:
         yield "layout", "no-cue-ball", "the cue ball is not on the table: place it"
-    if step.shot.plan.kind != "break":
-        missing = sorted(b for b in step.state.on_table if b not in step.before)
-        if missing and step.before.places:
-            names = ", ".join(missing)
-            words = f"nothing says where ball {names} went: place it, or log the shot in which it fell"
+    for ball in previous.objects if step.shot.start is None else ():
+        if ball not in step.before:
+            words = f"nothing says where {ball_words(ball)} went: place it, or log the shot it fell in"
             yield "layout", "ball-missing", words
 
 
@@ -73,7 +75,7 @@ def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
     if step.state.over:
         words = "the rack was over before this shot: leave it out, or correct the shot that ended it"
         yield "shooter", "after-the-end", words
-    elif step.state.turn and step.shot.shooter not in step.state.turn:
+    elif step.state.turn and step.shot.shooter not in step.state.turn and not _starts_late(step):
         due = " or ".join(sorted(rack.name(player) for player in step.state.turn))
         why = "; ".join(step.state.reasons) or "opens the rack"
         words = f"{rack.name(step.shot.shooter)} shoots out of turn: it is {due}'s shot ({why})"
@@ -83,6 +85,11 @@ def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
         yield "plan.kind", "push-out-not-allowed", words
     if step.shot.plan.kind == "break" and step.state.shots > 0:
         yield "plan.kind", "second-break", "only the first shot of a rack is its break"
+
+
+def _starts_late(step: Step) -> bool:
+    """Whether the log of this rack begins after its break: then anyone may be at the table."""
+    return step.state.shots == 0 and step.shot.plan.kind != "break"
 
 
 def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:

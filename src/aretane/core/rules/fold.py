@@ -12,12 +12,11 @@ class RackState:
     """How a rack stands before a shot.
 
     `turn` holds the players who may shoot (more than one after a push-out; empty: anyone, when it is
-    not known). `lowest` is the ball on, where the discipline has one.
+    not known).
     """
 
     players: tuple[str, ...]
     turn: frozenset[str]
-    on_table: frozenset[str]
     shots: int = 0
     ball_in_hand: bool = False
     push_out_allowed: bool = False

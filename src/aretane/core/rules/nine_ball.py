@@ -8,7 +8,7 @@ from dataclasses import replace
 
 from ..layout import Layout
 from ..shot import Shot
-from ..vocabulary import CUE, FOULS, ball_words
+from ..vocabulary import FOULS, ball_words
 from .fold import RackState, Ruling
 
 MONEY_BALL = "9"
@@ -22,7 +22,7 @@ class NineBall:
 
     def initial(self, players: tuple[str, ...], breaker: str | None) -> RackState:
         turn = frozenset((breaker,)) if breaker else frozenset(players)
-        return RackState(players, turn, frozenset(self.balls), ball_in_hand=True)
+        return RackState(players, turn, ball_in_hand=True)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         lowest = min(layout.objects, key=int, default=None)
@@ -35,16 +35,14 @@ class NineBall:
         push_out = shot.plan.kind == "push-out" and state.push_out_allowed
         foul = result.foul is not None
         spotted = frozenset(result.moved) & frozenset(result.down)
-        gone = frozenset(ball for ball in result.down if ball != CUE) - spotted
         counted = tuple(ball for ball in result.potted_objects if ball in layout)
         fouls = dict(state.fouls_in_a_row)
         fouls[shooter] = fouls.get(shooter, 0) + 1 if foul else 0
         shared = replace(
             state,
-            on_table=state.on_table - gone,
             shots=state.shots + 1,
             fouls_in_a_row=tuple(sorted(fouls.items())),
-            push_out_allowed=state.shots == 0 and not foul,
+            push_out_allowed=shot.plan.kind == "break" and not foul,
             ball_in_hand=foul,
         )
         if foul:

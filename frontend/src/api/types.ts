@@ -1,0 +1,68 @@
+import type { components } from "./schema";
+
+type Schemas = components["schemas"];
+/** Every field there, codes as plain text: the vocabulary that people choose from comes with /api/words. */
+type Loose<T> = T extends string ? string : T;
+type Whole<T> = { [K in keyof T]-?: Loose<Exclude<T[K], undefined>> };
+
+export type Place = [number, number];
+export type Places = Record<string, Place>;
+
+/** The shapes as they come from the server: every field there. */
+export type Layout = { from: "previous" | "empty"; balls: Record<string, Place | null> };
+export type Target = { kind: "unset" | "none" | "point" | "window"; a: Place | null; b: Place | null };
+export type Tip = { side: number; height: number };
+export type PocketName = Schemas["PottedShape"]["pocket"];
+export type Plan = Omit<Whole<Schemas["PlanShape"]>, "target" | "tip" | "via" | "pocket" | "next_pocket"> & {
+  pocket: PocketName | null;
+  next_pocket: PocketName | null;
+  target: Target;
+  tip: Tip | null;
+  via: Place[];
+};
+export type Result = {
+  potted: { ball: string; pocket: PocketName }[];
+  off_table: string[];
+  foul: string | null;
+  cue_end: Place | null;
+  moved: Places;
+};
+export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes"> & { causes: string[] };
+export type Shot = {
+  shooter: string;
+  time_s: number | null;
+  layout: Layout;
+  plan: Plan;
+  result: Result | null;
+  judgement: Judgement;
+  notes: string;
+  tags: string[];
+};
+
+export type Pot = Schemas["PotView"];
+export type Review = Omit<Schemas["ReviewView"], "before" | "after"> & {
+  before: Places;
+  after: Places | null;
+};
+export type ShotView = { id: string; version: number; shot: Shot; review: Review };
+export type RackView = Omit<Schemas["RackView"], "shots"> & { shots: ShotView[] };
+export type RecordingView = Schemas["RecordingView"];
+export type TableView = Schemas["TableView"];
+export type DeskView = { recording: RecordingView; table: TableView; rack: RackView };
+export type Words = Schemas["WordsView"];
+export type Session = Schemas["SessionView"];
+export type Player = Schemas["PlayerView"];
+export type Level = NonNullable<Schemas["PlayerBody"]["level"]>;
+export type Numbers = Schemas["NumbersView"];
+export type Rung = Schemas["RungView"];
+export type Interval = Schemas["IntervalView"];
+export type Compare = Schemas["CompareView"];
+export type FileCheck = Schemas["FileCheckView"];
+export type Problem = Schemas["Problem"];
+export type SetUp = {
+  version: number;
+  match: Whole<Schemas["MatchShape"]>;
+  table: Whole<Schemas["TableShape"]>;
+  players: number[];
+};
+export type RecordingBody = Schemas["RecordingBody"];

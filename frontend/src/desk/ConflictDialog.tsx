@@ -1,0 +1,156 @@
+/** Somebody else stored the same shot first: choose field by field, or keep one side whole. */
+import { useState } from "react";
+import type { Shot, Words } from "../api/types";
+import { editSilently, useDesk } from "./deskStore";
+import { changeShot, clashes, mergeShot, removeShot, same, type Clash } from "./rackDoc";
+import { saveNow } from "./saving";
+
+type Current = { version: number; shot: Shot } | null;
+
+export function ConflictDialog({ words }: { words: Words }) {
+  const conflicts = useDesk((s) => s.conflicts) as Record<string, Current> | null;
+  const doc = useDesk((s) => s.doc);
+  const [id, current] = Object.entries(conflicts ?? {})[0] ?? [];
+  if (!id || current === undefined) return null;
+  const number = doc.shots.findIndex((s) => s.id === id) + 1;
+  const mine = doc.shots[number - 1]?.shot;
+  return (
+    <dialog open className="modal modal-open" aria-label="Changed elsewhere">
+      <div className="modal-box max-w-2xl">
+        {mine && current ? (
+          <Merge key={id} id={id} number={number} mine={mine} current={current} words={words} />
+        ) : (
+          <Gone id={id} number={number} removedHere={!mine} current={current} />
+        )}
+      </div>
+    </dialog>
+  );
+}
+
+/** Goes on with the other side's version as the new base. */
+function settle(id: string, current: Current, change: (mine: Shot) => Shot): void {
+  const { base, conflicts } = useDesk.getState();
+  const versions = { ...base.versions };
+  const shots = base.doc.shots.filter((s) => s.id !== id);
+  if (current) {
+    versions[id] = current.version;
+    shots.push({ id, shot: current.shot });
+  } else delete versions[id];
+  const order = base.doc.shots.map((s) => s.id);
+  shots.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+  const rest = Object.fromEntries(Object.entries(conflicts ?? {}).filter(([key]) => key !== id));
+  editSilently((doc) => changeShot(doc, id, change));
+  useDesk.setState({
+    base: { ...base, versions, doc: { ...base.doc, shots } },
+    conflicts: Object.keys(rest).length ? rest : null,
+    save: Object.keys(rest).length ? "conflict" : "waiting",
+    saveWords: "",
+  });
+  void saveNow();
+}
+
+const shown = (value: unknown): string => {
+  if (value === null || value === undefined || value === "" || same(value, []) || same(value, {})) return "nothing";
+  return typeof value === "string" ? value : JSON.stringify(value);
+};
+
+function Merge({ id, number, mine, current, words }: { id: string; number: number; mine: Shot; current: NonNullable<Current>; words: Words }) {
+  const base = useDesk.getState().base.doc.shots.find((s) => s.id === id)?.shot;
+  const all = clashes(mine, current.shot);
+  const touched = new Set(base ? clashes(mine, base).map((c) => c.field) : all.map((c) => c.field));
+  const [theirs, setTheirs] = useState(() => new Set(all.filter((c) => !touched.has(c.field)).map((c) => c.field)));
+  const [both, setBoth] = useState(false);
+  const flip = (field: string, take: boolean) =>
+    setTheirs((old) => {
+      const now = new Set(old);
+      if (take) now.add(field);
+      else now.delete(field);
+      return now;
+    });
+  return (
+    <>
+      <h2 className="text-lg font-bold">Shot {number} was changed elsewhere</h2>
+      <p className="mt-1 text-sm">Another tab or person stored this shot while you were editing it. Nothing is lost: choose what to keep.</p>
+      <table className="mt-3 w-full table-fixed text-sm">
+        <thead>
+          <tr className="rule border-b text-left"><th className="w-28">Field</th><th>Yours</th><th>Stored</th></tr>
+        </thead>
+        <tbody>
+          {all.map((clash) => (
+            <Choice key={clash.field} clash={clash} words={words} take={theirs.has(clash.field)} flip={flip} both={both} setBoth={setBoth} />
+          ))}
+        </tbody>
+      </table>
+      <div className="modal-action flex-wrap">
+        <button type="button" className="btn btn-sm" onClick={() => settle(id, current, () => structuredClone(current.shot))}>Take the stored shot</button>
+        <button type="button" className="btn btn-sm" onClick={() => settle(id, current, (s) => s)}>Overwrite with mine</button>
+        <button
+          type="button" className="btn btn-sm btn-primary"
+          onClick={() =>
+            settle(id, current, (s) =>
+              mergeShot(s, current.shot, theirs, both ? `${current.shot.notes}\n${s.notes}`.trim() : undefined),
+            )
+          }
+        >
+          Merge as chosen
+        </button>
+      </div>
+    </>
+  );
+}
+
+type ChoiceProps = { clash: Clash; words: Words; take: boolean; flip: (field: string, take: boolean) => void; both: boolean; setBoth: (both: boolean) => void };
+
+function Choice({ clash, take, flip, both, setBoth }: ChoiceProps) {
+  const label = clash.field.replace("plan.", "plan: ").replace("result.", "result: ").replace("judgement.", "verdict: ").replaceAll("_", " ");
+  const isNotes = clash.field === "notes";
+  return (
+    <tr className="rule border-b align-top">
+      <td className="py-1">{label}</td>
+      {([false, true] as const).map((side) => (
+        <td key={String(side)} className="py-1 pr-2">
+          <label className="flex gap-1 break-words">
+            <input type="radio" className="radio radio-xs mt-0.5" name={clash.field} checked={take === side && !(isNotes && both)} onChange={() => { flip(clash.field, side); if (isNotes) setBoth(false); }} />
+            <span className="min-w-0 break-words">{shown(side ? clash.theirs : clash.mine)}</span>
+          </label>
+          {isNotes && side && (
+            <label className="mt-1 flex gap-1">
+              <input type="radio" className="radio radio-xs mt-0.5" name={clash.field} checked={both} onChange={() => setBoth(true)} /> keep both notes
+            </label>
+          )}
+        </td>
+      ))}
+    </tr>
+  );
+}
+
+function Gone({ id, number, removedHere, current }: { id: string; number: number; removedHere: boolean; current: Current }) {
+  if (removedHere)
+    return (
+      <>
+        <h2 className="text-lg font-bold">A shot you removed was changed elsewhere</h2>
+        <div className="modal-action">
+          <button
+            type="button" className="btn btn-sm btn-primary"
+            onClick={() => {
+              editSilently((doc) => ({ ...doc, shots: current ? [...doc.shots, { id, shot: current.shot }] : doc.shots }));
+              settle(id, current, (s) => s);
+            }}
+          >
+            Keep it
+          </button>
+          <button type="button" className="btn btn-sm" onClick={() => settle(id, current, (s) => s)}>Remove it all the same</button>
+        </div>
+      </>
+    );
+  return (
+    <>
+      <h2 className="text-lg font-bold">Shot {number} was removed elsewhere</h2>
+      <p className="mt-1 text-sm">You were still editing it here.</p>
+      <div className="modal-action">
+        <button type="button" className="btn btn-sm" onClick={() => { editSilently((doc) => removeShot(doc, id, undefined)); settle(id, null, (s) => s); }}>Let it go</button>
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => settle(id, null, (s) => s)}>Put mine back</button>
+      </div>
+    </>
+  );
+}

@@ -1,0 +1,107 @@
+/** The rack as a line of small layouts, the pot chance running through them as one drawn line. */
+import { useEffect, useRef } from "react";
+import type { Place, Places, Review, Shot, TableView } from "../api/types";
+import { Ball } from "../table/Ball";
+import { TableBed } from "../table/TableBed";
+import { CUSHION, FRAME } from "../table/geometry";
+import { percent } from "../units/units";
+import type { DocShot } from "./rackDoc";
+
+const CELL = 116;
+const HIGH = 34;
+
+type Props = {
+  shots: DocShot[];
+  seen: Record<string, { before: Places; after: Places | null }>;
+  reviews: Record<string, Review>;
+  table: TableView;
+  current: number;
+  name: (player: string) => string;
+  go: (shot: number) => void;
+  add: () => void;
+};
+
+export function RackLine({ shots, seen, reviews, table, current, name, go, add }: Props) {
+  const here = useRef<HTMLButtonElement>(null);
+  useEffect(() => here.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [current]);
+  const chances = shots.map((s) => reviews[s.id]?.pot?.chance ?? null);
+  const edge = CUSHION + FRAME;
+  return (
+    <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
+      <div className="relative flex" style={{ width: Math.max(shots.length + 1, 1) * CELL }}>
+        <ChanceLine chances={chances} />
+        {shots.map((one, index) => {
+          const review = reviews[one.id];
+          const flags = review?.flags.length ?? 0;
+          const chance = chances[index] ?? null;
+          const now = index + 1 === current;
+          return (
+            <button
+              key={one.id} type="button" ref={now ? here : undefined} onClick={() => go(index + 1)}
+              aria-current={now ? "step" : undefined}
+              className={`relative px-1 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`}
+              style={{ width: CELL }}
+            >
+              <span className="block text-xs leading-4">
+                <b className="num">{index + 1}</b> {name(one.shot.shooter).split(" ")[0]}
+                <span className="num quiet float-right">{chance === null ? "" : percent(chance)}</span>
+              </span>
+              <span className="block" style={{ height: HIGH }} />
+              <svg viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block w-full" aria-hidden="true">
+                <TableBed table={table} plain />
+                {Object.entries(seen[one.id]?.before ?? {}).map(([ball, at]) => (
+                  <Ball key={ball} table={{ ...table, ball_radius: 44, cue_ball_radius: 44 }} ball={ball} at={at as Place} small />
+                ))}
+              </svg>
+              <span className="block truncate text-xs leading-4">
+                {came(one.shot)}
+                {flags > 0 && <b className="text-warning float-right" title={review?.flags[0]?.words}>▲ {flags}</b>}
+              </span>
+            </button>
+          );
+        })}
+        <button type="button" onClick={add} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
+          <span>+ shot <kbd className="key">N</kbd></span>
+        </button>
+      </div>
+    </nav>
+  );
+}
+
+/** What came of the shot, in two words. */
+export function came(shot: Shot): string {
+  if (shot.judgement.left_out) return "left out";
+  if (!shot.result) return "no result yet";
+  const fallen = shot.result.potted.map((p) => p.ball).filter((b) => b !== "cue");
+  const parts = [];
+  if (fallen.length) parts.push(`${fallen.join(", ")} down`);
+  else if (shot.plan.kind === "push-out") parts.push("push-out");
+  else if (shot.plan.choice === "safety") parts.push("safety");
+  else parts.push(shot.plan.kind === "break" ? "dry break" : "missed");
+  if (shot.result.foul) parts.push("foul");
+  return parts.join(" · ");
+}
+
+function ChanceLine({ chances }: { chances: (number | null)[] }) {
+  const x = (i: number) => i * CELL + CELL / 2;
+  const y = (c: number) => 3 + (1 - c) * (HIGH - 6);
+  const known = chances.map((c, i) => (c === null ? null : ([x(i), y(c)] as const)));
+  const runs: string[] = [];
+  let run: string[] = [];
+  for (const p of [...known, null]) {
+    if (p) run.push(`${p[0]},${p[1]}`);
+    else if (run.length) {
+      runs.push(run.join(" "));
+      run = [];
+    }
+  }
+  return (
+    <svg className="pointer-events-none absolute left-0" style={{ top: 20 }} width={chances.length * CELL} height={HIGH} aria-hidden="true">
+      <line x1={0} x2={chances.length * CELL} y1={y(0)} y2={y(0)} stroke="currentColor" strokeOpacity={0.25} />
+      {runs.map((points) => (
+        <polyline key={points} points={points} fill="none" stroke="currentColor" strokeWidth={1.4} strokeDasharray="1.5 3.5" strokeLinecap="round" />
+      ))}
+      {known.map((p, i) => p && <circle key={i} cx={p[0]} cy={p[1]} r={2.6} fill="currentColor" />)}
+    </svg>
+  );
+}

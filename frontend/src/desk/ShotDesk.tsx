@@ -1,0 +1,243 @@
+/** The shot desk: score line, table, four slips, rack line. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { useNavigate, useParams } from "react-router";
+import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
+import type { Session, Words } from "../api/types";
+import { Shell } from "../shell/Shell";
+import { useKeys } from "../shell/keys";
+import { Problem } from "../shell/Problem";
+import type { Units } from "../units/units";
+import { length } from "../units/units";
+import * as act from "./actions";
+import { COMMANDS, keyOf } from "./commands";
+import { ConflictDialog } from "./ConflictDialog";
+import { openDesk, useDesk, type Slip } from "./deskStore";
+import { layouts } from "./rackDoc";
+import { RackLine, came } from "./RackLine";
+import { readDraft, saveNow, watchDesk } from "./saving";
+import { ScoreLine } from "./ScoreLine";
+import { PlanSlip } from "./slips/PlanSlip";
+import { ResultSlip } from "./slips/ResultSlip";
+import { StrikeSlip } from "./slips/StrikeSlip";
+import { WorthSlip } from "./slips/WorthSlip";
+import { lower } from "./slips/parts";
+import { TableStage } from "./TableStage";
+import { Tray } from "./Tray";
+import { percent, thickness } from "../units/units";
+
+export function ShotDesk() {
+  const params = useParams();
+  const recording = Number(params.recording);
+  const rack = Number(params.rack);
+  const desk = useQuery(deskQuery(recording, rack));
+  const words = useQuery(wordsQuery);
+  const session = useQuery(sessionQuery);
+  const rackId = useDesk((s) => s.rackId);
+  const queries = useQueryClient();
+
+  useEffect(() => {
+    if (!desk.data) return;
+    openDesk(desk.data, readDraft(desk.data.rack.id));
+    const stop = watchDesk();
+    void saveNow();
+    return () => {
+      stop();
+      useDesk.setState({ rackId: 0, recording: null });
+      void queries.invalidateQueries({ queryKey: ["recordings"] });
+      void queries.invalidateQueries({ queryKey: ["today"] });
+      void queries.invalidateQueries({ queryKey: ["numbers"] });
+    };
+  }, [desk.data, queries]);
+
+  if (desk.error || words.error) return <Shell><Problem error={desk.error ?? words.error} /></Shell>;
+  if (!desk.data || !words.data || !session.data || rackId !== desk.data.rack.id)
+    return <Shell><p className="quiet p-6">Opening the rack…</p></Shell>;
+  const base = `/recordings/${recording}/racks/${rack}`;
+  return <Desk base={base} shotNumber={Number(params.shot ?? 1) || 1} words={words.data} session={session.data} />;
+}
+
+type DeskProps = { base: string; shotNumber: number; words: Words; session: Session };
+
+function Desk({ base, shotNumber, words, session }: DeskProps) {
+  const navigate = useNavigate();
+  const doc = useDesk((s) => s.doc);
+  const table = useDesk((s) => s.table);
+  const recording = useDesk((s) => s.recording);
+  const reviews = useDesk((s) => s.reviews);
+  const slip = useDesk((s) => s.slip);
+  const number = Math.max(1, Math.min(shotNumber, doc.shots.length));
+  const go = (shot: number) => navigate(`${base}/shots/${shot}`, { replace: true });
+  useKeys(COMMANDS, () => ({ shot: number, shots: doc.shots.length, go }));
+  const units: Units = { length: session.length_unit as Units["length"], speed: session.speed_unit as Units["speed"] };
+  const seen = layouts(doc);
+  const one = doc.shots[number - 1];
+  const review = one ? reviews[one.id] : undefined;
+  const name = (id: string) => recording?.players.find((p) => p.id === id)?.name ?? id;
+
+  useEffect(() => {
+    document.title = `${recording?.match.title ?? "Rack"} · Aretane`;
+  }, [recording]);
+
+  if (!table || !recording) return null;
+  const lines = (
+    <div className="flex min-w-0 items-center gap-3">
+      <Score recording={recording} />
+      <ScoreLine recording={recording} current={useDesk.getState().number} />
+    </div>
+  );
+  const context = () => ({ shot: number, shots: doc.shots.length, go });
+  if (!one)
+    return (
+      <Shell top={lines} commands={COMMANDS} context={context}>
+        <EmptyRack go={go} />
+      </Shell>
+    );
+  const layout = seen[one.id] ?? { before: {}, after: null };
+  const ended = slip === "result" || slip === "worth";
+  const shown = ended ? (layout.after ?? layout.before) : layout.before;
+  return (
+    <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
+      <div className="flex min-h-0 flex-1 flex-col">
+        <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
+          <section aria-label="Table" className="flex min-h-0 min-w-0 flex-1 flex-col px-2 pt-1">
+            <div className="min-h-[45vw] flex-1 lg:min-h-0">
+              <TableStage number={number} id={one.id} shot={one.shot} before={layout.before} after={layout.after} review={review} table={table} />
+            </div>
+            <div className="flex flex-wrap items-center justify-between gap-x-4 px-1">
+              <Tray number={number} shot={one.shot} shown={shown} />
+              <PointerRead />
+            </div>
+            <Flags words={(review?.flags ?? []).map((f) => f.words)} />
+          </section>
+          <aside aria-label={`Shot ${number}`} className="rule w-full overflow-y-auto border-l px-3 pb-2 lg:w-[21.5rem]">
+            <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
+              <span>Shot {number} of {doc.shots.length}</span>
+              <span className="quiet text-sm font-normal">{came(one.shot)}</span>
+            </h1>
+            <SlipBox slip="plan" now={slip} line={planLine(one.shot, words)}>
+              <PlanSlip number={number} shot={one.shot} before={layout.before} words={words} units={units} />
+            </SlipBox>
+            <SlipBox slip="strike" now={slip} line={review?.pot ? `${percent(review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
+              <StrikeSlip number={number} shot={one.shot} review={review} words={words} units={units} table={table} level={levelOf(recording, one.shot.shooter, words)} />
+            </SlipBox>
+            <SlipBox slip="result" now={slip} line={came(one.shot)}>
+              <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} />
+            </SlipBox>
+            <SlipBox slip="worth" now={slip} line={worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
+              <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} />
+            </SlipBox>
+          </aside>
+        </div>
+        <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
+      </div>
+      <ConflictDialog words={words} />
+    </Shell>
+  );
+}
+
+const levelOf = (recording: { players: { id: string; level: string }[] }, id: string, words: Words) => {
+  const level = recording.players.find((p) => p.id === id)?.level ?? "";
+  return lower(words.levels[level] ?? level);
+};
+
+function planLine(shot: { plan: { ball: string | null; pocket: string | null; choice: string; kind: string } }, words: Words): string {
+  const { ball, pocket, choice, kind } = shot.plan;
+  if (kind === "break" || kind === "push-out") return lower(words.shot_kinds[kind] ?? kind);
+  const what = ball ? `the ${ball}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}` : "no ball yet";
+  return `${lower(words.choices[choice] ?? choice)}: ${what}`;
+}
+
+function worthLine(grade: string | null, along: number | null, words: Words, units: Units): string {
+  const parts = [];
+  if (grade) parts.push(lower(words.grades[grade] ?? grade));
+  if (along !== null && Math.abs(along) >= 0.5) parts.push(`${length(Math.abs(along), units)} ${along > 0 ? "long" : "short"}`);
+  return parts.join(" · ") || "not judged";
+}
+
+function SlipBox({ slip, now, line, children }: { slip: Slip; now: Slip; line: string; children: React.ReactNode }) {
+  const open = slip === now;
+  return (
+    <section className="rule border-b last:border-b-0">
+      <h2>
+        <button type="button" aria-expanded={open} onClick={() => act.openSlip(slip)} className="flex w-full items-baseline gap-2 py-1.5 text-left">
+          <kbd className="key" aria-hidden="true">{keyOf(`slip-${slip}`)}</kbd>
+          <span className={open ? "font-bold" : ""}>{slip}</span>
+          {!open && <span className="quiet ml-auto truncate text-sm">{line}</span>}
+        </button>
+      </h2>
+      {open && <div className="pb-2">{children}</div>}
+    </section>
+  );
+}
+
+function Score({ recording }: { recording: { players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
+  const race = recording.match.race_to;
+  return (
+    <span className="hidden truncate text-sm md:inline" title={recording.match.title}>
+      {recording.players.map((p, i) => (
+        <span key={p.id}>
+          {i > 0 && <span className="quiet"> – </span>}
+          {p.name}
+          {recording.players.length > 1 && <b className="num ml-1">{recording.score[p.id] ?? 0}</b>}
+        </span>
+      ))}
+      {race ? <span className="quiet">, race to {race}</span> : recording.match.kind === "practice" ? <span className="quiet">, practice</span> : null}
+    </span>
+  );
+}
+
+function SaveState() {
+  const save = useDesk((s) => s.save);
+  const words = useDesk((s) => s.saveWords);
+  const text = {
+    saved: "Saved", saving: "Saving…", waiting: "Saving…", offline: "Not stored yet", conflict: "Changed elsewhere", refused: "Not stored",
+  }[save];
+  const loud = ["offline", "conflict", "refused"].includes(save);
+  return (
+    <span role="status" aria-live="polite" data-save={save} title={words} className={`text-sm ${loud ? "text-error font-bold" : "quiet"}`}>
+      {text}
+      {loud && words ? `: ${words}` : ""}
+    </span>
+  );
+}
+
+function PointerRead() {
+  const pointer = useDesk((s) => s.pointer);
+  const table = useDesk((s) => s.table);
+  if (!table) return null;
+  const inside = pointer && pointer[0] >= 0 && pointer[1] >= 0 && pointer[0] <= table.length && pointer[1] <= table.width;
+  return (
+    <span className="num quiet hidden text-xs sm:inline" aria-hidden="true">
+      {inside
+        ? `${(pointer[0] / table.diamond).toFixed(2)} × ${(pointer[1] / table.diamond).toFixed(2)} diamonds · ${pointer[0].toFixed(0)} × ${pointer[1].toFixed(0)} mm`
+        : `${(table.length / 1000).toFixed(2)} × ${(table.width / 1000).toFixed(2)} m between the noses`}
+    </span>
+  );
+}
+
+function Flags({ words }: { words: string[] }) {
+  return (
+    <ul aria-label="What does not balance" className="min-h-5 px-1 pb-1 text-sm">
+      {words.map((one) => (
+        <li key={one} className="text-warning"><span aria-hidden="true">▲ </span>{one}</li>
+      ))}
+    </ul>
+  );
+}
+
+function EmptyRack({ go }: { go: act.Go }) {
+  return (
+    <div className="m-auto max-w-md p-6">
+      <p>This rack has no shots yet.</p>
+      <p className="mt-3">
+        <button type="button" className="btn btn-primary" onClick={() => { act.addAfter(0); go(1); }}>
+          Log the first shot <kbd className="key">{keyOf("next")}</kbd>
+        </button>
+      </p>
+      <p className="quiet mt-3 text-sm">
+        Place the balls where they lie, or press <kbd className="key">{keyOf("pattern")}</kbd> on the first shot to set the rack for a break.
+      </p>
+    </div>
+  );
+}

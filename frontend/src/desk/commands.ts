@@ -1,0 +1,95 @@
+/** The one table of commands: keys, menu, palette and help are all made from it. */
+import type { PocketName } from "../api/types";
+import * as act from "./actions";
+import { useDesk } from "./deskStore";
+
+export type Context = { shot: number; shots: number; go: act.Go };
+export type Command = {
+  id: string;
+  group: "Shot" | "Table" | "Plan" | "Result" | "Screen";
+  words: string;
+  /** Keys as tinykeys writes them; the first is shown. */
+  keys: string[];
+  shown?: string;
+  run: (context: Context) => void;
+};
+
+/** Pocket keys lie as the pockets do on the screen. */
+export const POCKET_KEYS: [string, PocketName, string][] = [
+  ["q", "head-left", "top left"],
+  ["w", "side-left", "top middle"],
+  ["e", "foot-left", "top right"],
+  ["a", "head-right", "bottom left"],
+  ["s", "side-right", "bottom middle"],
+  ["d", "foot-right", "bottom right"],
+];
+
+const ARROWS: [string, number, number, string][] = [
+  ["ArrowLeft", -1, 0, "←"],
+  ["ArrowRight", 1, 0, "→"],
+  ["ArrowUp", 0, 1, "↑"],
+  ["ArrowDown", 0, -1, "↓"],
+];
+
+export const COMMANDS: Command[] = [
+  { id: "next", group: "Shot", words: "Next shot, new one at the end", keys: ["n"], run: (c) => act.next(c.shot, c.go) },
+  { id: "back", group: "Shot", words: "Shot before", keys: ["b"], run: (c) => c.go(Math.max(1, c.shot - 1)) },
+  { id: "first", group: "Shot", words: "First shot", keys: ["Home"], run: (c) => c.go(1) },
+  { id: "last", group: "Shot", words: "Last shot", keys: ["End"], run: (c) => c.go(Math.max(1, c.shots)) },
+  { id: "insert", group: "Shot", words: "Put a shot in after this one", keys: ["Shift+N"], run: (c) => { act.addAfter(c.shot); c.go(c.shot + 1); } },
+  { id: "remove", group: "Shot", words: "Remove this shot", keys: ["Shift+Delete"], run: (c) => act.removeShot(c.shot, c.go) },
+  { id: "undo", group: "Shot", words: "Undo", keys: ["$mod+z"], shown: "Ctrl Z", run: () => act.undo() },
+  { id: "redo", group: "Shot", words: "Redo", keys: ["$mod+Shift+z", "$mod+y"], shown: "Ctrl Shift Z", run: () => act.redo() },
+
+  { id: "ball-0", group: "Table", words: "Take the cue ball in hand", keys: ["0"], run: (c) => act.pickBall(c.shot, "cue") },
+  ...Array.from({ length: 9 }, (_, i): Command => ({
+    id: `ball-${i + 1}`, group: "Table", words: `Ball ${i + 1}: plan it, or choose it in the result`,
+    keys: [String(i + 1)], run: (c) => act.pickBall(c.shot, String(i + 1)),
+  })),
+  ...Array.from({ length: 9 }, (_, i): Command => ({
+    id: `hold-${i + 1}`, group: "Table", words: `Take ball ${i + 1} in hand to move it`,
+    keys: [`Alt+Digit${i + 1}`], shown: `Alt ${i + 1}`, run: () => act.choose(String(i + 1)),
+  })),
+  ...ARROWS.flatMap(([key, dx, dy, arrow]): Command[] => [
+    { id: `nudge-${key}`, group: "Table", words: `Move the ball in hand 1 mm ${arrow}`, keys: [key], shown: arrow, run: (c) => act.nudge(c.shot, dx, dy, false) },
+    { id: `step-${key}`, group: "Table", words: `Move the ball in hand a ball width ${arrow}`, keys: [`Shift+${key}`], shown: `Shift ${arrow}`, run: (c) => act.nudge(c.shot, dx, dy, true) },
+  ]),
+  { id: "centre", group: "Table", words: "Put the ball in hand on the middle of the table", keys: ["m"], run: (c) => {
+      const { chosen, table } = useDesk.getState();
+      if (chosen && table) act.putBall(c.shot, chosen, [table.length / 2, table.width / 2]);
+    } },
+  { id: "take-off", group: "Table", words: "Take the ball in hand off the table", keys: ["Delete", "Backspace"], run: (c) => {
+      const { chosen } = useDesk.getState();
+      if (chosen) act.takeOff(c.shot, chosen);
+    } },
+  { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => act.choose(null) },
+  { id: "pattern", group: "Table", words: "Set the nine-ball rack for a break", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
+  ...POCKET_KEYS.map(([key, pocket, where]): Command => ({
+    id: `pocket-${pocket}`, group: "Table", words: `Pocket ${where}: plan it, or the ball fell there`,
+    keys: [key], run: (c) => act.pickPocket(c.shot, pocket),
+  })),
+
+  { id: "choice", group: "Plan", words: "Attack, safety or two-way", keys: ["c"], run: (c) => act.nextChoice(c.shot) },
+  { id: "no-target", group: "Plan", words: "No plan for the cue ball: just pot it", keys: ["j"], run: (c) => act.setPlan(c.shot, { target: { kind: "none", a: null, b: null } }) },
+  { id: "clear-target", group: "Plan", words: "Clear the target and its path", keys: ["Shift+J"], run: (c) => act.setPlan(c.shot, { target: { kind: "unset", a: null, b: null }, via: [] }) },
+
+  { id: "potted", group: "Result", words: "Potted as planned", keys: ["p"], run: (c) => act.potted(c.shot) },
+  { id: "missed", group: "Result", words: "Not potted", keys: ["x"], run: (c) => act.missed(c.shot) },
+  { id: "foul", group: "Result", words: "Foul: no rail after contact", keys: ["f"], run: (c) => { act.setResult(c.shot, { foul: "no-rail" }); act.openSlip("result"); } },
+
+  { id: "slip-plan", group: "Screen", words: "Open the plan", keys: ["i"], run: () => act.openSlip("plan") },
+  { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },
+  { id: "slip-result", group: "Screen", words: "Open the result", keys: ["r"], run: () => act.openSlip("result") },
+  { id: "slip-worth", group: "Screen", words: "Open the worth", keys: ["o"], run: () => act.openSlip("worth") },
+  { id: "paths", group: "Screen", words: "Show or hide computed lines", keys: ["h"], run: () => useDesk.setState((s) => ({ showPaths: !s.showPaths })) },
+];
+
+export const keyOf = (id: string): string => {
+  const command = COMMANDS.find((c) => c.id === id);
+  return command ? shownKey(command) : "";
+};
+
+export function shownKey(command: Command): string {
+  const key = command.shown ?? command.keys[0] ?? "";
+  return key.replace("Shift+", "Shift ").replace(/^([a-z])$/, (letter) => letter.toUpperCase());
+}

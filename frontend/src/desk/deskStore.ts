@@ -1,0 +1,106 @@
+/** The shot desk's state: the rack being edited (undoable), what is stored, and what is on the screen. */
+import { temporal } from "zundo";
+import { create } from "zustand";
+import type { DeskView, RackView, RecordingView, Review, TableView, Words } from "../api/types";
+import { same, type RackDoc } from "./rackDoc";
+
+export type Slip = "plan" | "strike" | "result" | "worth";
+export type SaveState = "saved" | "saving" | "waiting" | "offline" | "conflict" | "refused";
+
+/** What the server holds: the base that edits are compared with. */
+export type Base = { versions: Record<string, number>; doc: RackDoc; rackVersion: number };
+
+export type DeskState = {
+  doc: RackDoc;
+  rackId: number;
+  number: number;
+  recording: RecordingView | null;
+  table: TableView | null;
+  words: Words | null;
+  base: Base;
+  reviews: Record<string, Review>;
+  slip: Slip;
+  chosen: string | null;
+  save: SaveState;
+  saveWords: string;
+  conflicts: Record<string, { version: number; shot: unknown } | null> | null;
+  fresh: Record<string, true>;
+  showPaths: boolean;
+  pointer: [number, number] | null;
+};
+
+const emptyDoc: RackDoc = { breaker: null, notes: "", shots: [] };
+
+export const useDesk = create<DeskState>()(
+  temporal(
+    () => ({
+      doc: emptyDoc, rackId: 0, number: 0, recording: null, table: null, words: null,
+      base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
+      reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null,
+      fresh: {}, showPaths: true, pointer: null,
+    } as DeskState),
+    {
+      partialize: (state) => ({ doc: state.doc }),
+      equality: (past, now) => past.doc === now.doc,
+      limit: 300,
+    },
+  ),
+);
+
+export const history = () => useDesk.temporal.getState();
+
+/** Changes the rack as one undoable step. */
+export function edit(change: (doc: RackDoc) => RackDoc): void {
+  const before = useDesk.getState().doc;
+  const doc = change(before);
+  if (doc !== before && !same(doc, before)) useDesk.setState({ doc });
+}
+
+/** Changes the rack without a step of its own: what the tool fills in, or what came from the server. */
+export function editSilently(change: (doc: RackDoc) => RackDoc): void {
+  history().pause();
+  edit(change);
+  history().resume();
+}
+
+export function docOf(rack: RackView): RackDoc {
+  return {
+    breaker: rack.breaker,
+    notes: rack.notes,
+    shots: rack.shots.map((s) => ({ id: s.id, shot: s.shot })),
+  };
+}
+
+export function baseOf(rack: RackView): Base {
+  return {
+    versions: Object.fromEntries(rack.shots.map((s) => [s.id, s.version])),
+    doc: docOf(rack),
+    rackVersion: rack.version,
+  };
+}
+
+export const reviewsOf = (rack: RackView): Record<string, Review> =>
+  Object.fromEntries(rack.shots.map((s) => [s.id, s.review]));
+
+/** Opens a rack, bringing back what an earlier visit could not store. */
+export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | null): void {
+  const { rack } = view;
+  history().pause();
+  useDesk.setState({
+    doc: draft?.doc ?? docOf(rack),
+    base: draft?.base ?? baseOf(rack),
+    rackId: rack.id,
+    number: rack.number,
+    recording: view.recording,
+    table: view.table,
+    reviews: reviewsOf(rack),
+    chosen: null,
+    save: draft ? "waiting" : "saved",
+    saveWords: "",
+    conflicts: null,
+    fresh: {},
+    pointer: null,
+  });
+  history().clear();
+  history().resume();
+}

@@ -1,0 +1,241 @@
+/**
+ * Saving by itself: every edit is kept in this browser at once, reviewed by the server at once, and
+ * stored shortly after. A save the server refuses because somebody else was first becomes a conflict.
+ */
+import { api, asProblem } from "../api/client";
+import type { RackView, Review } from "../api/types";
+import { baseOf, docOf, editSilently, history, reviewsOf, useDesk, type Base } from "./deskStore";
+import { same, type RackDoc } from "./rackDoc";
+
+const SAVE_AFTER = 350;
+const RETRY_AFTER = 3000;
+
+const draftKey = (rackId: number) => `aretane.rack.${rackId}`;
+
+export function readDraft(rackId: number): { doc: RackDoc; base: Base } | null {
+  try {
+    const text = localStorage.getItem(draftKey(rackId));
+    return text ? (JSON.parse(text) as { doc: RackDoc; base: Base }) : null;
+  } catch {
+    return null;
+  }
+}
+
+function keepDraft(): void {
+  const { rackId, doc, base } = useDesk.getState();
+  if (!rackId) return;
+  if (same(doc, base.doc)) localStorage.removeItem(draftKey(rackId));
+  else localStorage.setItem(draftKey(rackId), JSON.stringify({ doc, base }));
+}
+
+export type Changes = {
+  shots: { id: string; version: number | null; shot: RackDoc["shots"][number]["shot"] }[];
+  removed: { id: string; version: number }[];
+  order: string[] | null;
+};
+
+/** What differs between the rack on the screen and the one stored. Null: nothing. */
+export function changesBetween(doc: RackDoc, base: Base): Changes | null {
+  const stored = new Map(base.doc.shots.map((s) => [s.id, s.shot]));
+  const shots = doc.shots
+    .filter((s) => !stored.has(s.id) || !same(stored.get(s.id), s.shot))
+    .map((s) => ({ id: s.id, version: base.versions[s.id] ?? null, shot: s.shot }));
+  const alive = new Set(doc.shots.map((s) => s.id));
+  const removed = base.doc.shots
+    .filter((s) => !alive.has(s.id))
+    .map((s) => ({ id: s.id, version: base.versions[s.id] ?? 1 }));
+  const ids = doc.shots.map((s) => s.id);
+  const order = same(ids, base.doc.shots.map((s) => s.id)) ? null : ids;
+  return shots.length || removed.length || order ? { shots, removed, order } : null;
+}
+
+const rackFieldsDiffer = (doc: RackDoc, base: Base) =>
+  doc.breaker !== base.doc.breaker || doc.notes !== base.doc.notes;
+
+/** The stored rack taken in: what was not touched here follows the server, what was is kept. */
+export function takeIn(doc: RackDoc, sent: RackDoc, base: Base, rack: RackView): RackDoc {
+  const theirs = docOf(rack);
+  const untouched = new Map(sent.shots.map((s) => [s.id, s.shot]));
+  const local = new Map(doc.shots.map((s) => [s.id, s]));
+  const known = new Set(base.doc.shots.map((s) => s.id));
+  const shots = theirs.shots
+    .filter((s) => local.has(s.id) || (!known.has(s.id) && !untouched.has(s.id)))
+    .map((s) => {
+      const mine = local.get(s.id);
+      return mine && !same(mine.shot, untouched.get(s.id)) ? mine : s;
+    });
+  const placed = new Set(shots.map((s) => s.id));
+  doc.shots.forEach((s, index) => {
+    if (!placed.has(s.id)) shots.splice(index, 0, s);
+  });
+  const order = doc.shots.map((s) => s.id).filter((id) => shots.some((s) => s.id === id));
+  const foreign = shots.some((s) => !local.has(s.id));
+  if (!foreign) shots.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
+  return {
+    breaker: doc.breaker === sent.breaker ? theirs.breaker : doc.breaker,
+    notes: doc.notes === sent.notes ? theirs.notes : doc.notes,
+    shots,
+  };
+}
+
+let saveTimer: number | undefined;
+let saving = false;
+let previewing = false;
+let previewWanted: RackDoc | null = null;
+
+/** Reviews the rack as it stands on the screen; while one review is on its way only the last waits. */
+export function preview(doc: RackDoc): void {
+  previewWanted = doc;
+  if (!previewing) void runPreviews();
+}
+
+async function runPreviews(): Promise<void> {
+  previewing = true;
+  while (previewWanted) {
+    const doc = previewWanted;
+    previewWanted = null;
+    const { recording, rackId } = useDesk.getState();
+    if (!recording) break;
+    try {
+      const { data } = await api.POST("/api/recordings/{recording_id}/preview", {
+        params: { path: { recording_id: recording.id } },
+        body: { breaker: doc.breaker, shots: doc.shots.map((s) => s.shot) as never },
+      });
+      if (data && useDesk.getState().rackId === rackId) {
+        const reviews: Record<string, Review> = {};
+        doc.shots.forEach((s, i) => {
+          const review = data.reviews[i];
+          if (review) reviews[s.id] = review as unknown as Review;
+        });
+        useDesk.setState({ reviews });
+        fillFresh();
+      }
+    } catch {
+      break; // the save says that the server is away
+    }
+  }
+  previewing = false;
+}
+
+/** A new shot proposes the likeliest pocket once the server has measured it, unless one was chosen. */
+function fillFresh(): void {
+  const { fresh, doc, reviews } = useDesk.getState();
+  for (const id of Object.keys(fresh)) {
+    const shot = doc.shots.find((s) => s.id === id)?.shot;
+    const best = reviews[id]?.pots[0];
+    if (!shot || shot.plan.pocket || shot.result || shot.plan.kind !== "direct" || shot.plan.choice === "safety") continue;
+    if (!best || best.ball !== shot.plan.ball || !best.possible) continue;
+    const pocket = best.pocket as NonNullable<typeof shot.plan.pocket>;
+    editSilently((d) => ({
+      ...d,
+      shots: d.shots.map((s) =>
+        s.id === id ? { ...s, shot: { ...s.shot, plan: { ...s.shot.plan, pocket } } } : s,
+      ),
+    }));
+  }
+}
+
+function schedule(after: number): void {
+  window.clearTimeout(saveTimer);
+  saveTimer = window.setTimeout(() => void saveNow(), after);
+}
+
+/** Stores what differs. Safe to call at any time; one save runs at a time. */
+export async function saveNow(): Promise<void> {
+  const { doc, base, rackId, save } = useDesk.getState();
+  if (saving || !rackId || save === "conflict") return;
+  const changes = changesBetween(doc, base);
+  const fields = rackFieldsDiffer(doc, base);
+  if (!changes && !fields) {
+    useDesk.setState({ save: "saved", saveWords: "" });
+    keepDraft();
+    return;
+  }
+  saving = true;
+  useDesk.setState({ save: "saving" });
+  try {
+    if (fields) await storeRack(rackId, doc, base);
+    if (changes) await storeShots(rackId, doc, changes);
+  } catch {
+    useDesk.setState({ save: "offline", saveWords: "The server does not answer; kept in this browser." });
+    schedule(RETRY_AFTER);
+  } finally {
+    saving = false;
+  }
+  if (useDesk.getState().save === "waiting") schedule(0);
+}
+
+async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<void> {
+  const { data, error, response } = await api.PUT("/api/racks/{rack_id}", {
+    params: { path: { rack_id: rackId } },
+    body: { version: base.rackVersion, breaker: doc.breaker, notes: doc.notes },
+  });
+  if (data) stored(doc, data as unknown as RackView);
+  else refused(response.status, error);
+}
+
+async function storeShots(rackId: number, doc: RackDoc, changes: Changes): Promise<void> {
+  const { data, error, response } = await api.POST("/api/racks/{rack_id}/changes", {
+    params: { path: { rack_id: rackId } },
+    body: changes as never,
+  });
+  if (data) stored(doc, data as unknown as RackView);
+  else refused(response.status, error);
+}
+
+function stored(sent: RackDoc, rack: RackView): void {
+  const state = useDesk.getState();
+  if (state.rackId !== rack.id) {
+    localStorage.removeItem(draftKey(rack.id)); // stored while the desk was being left
+    return;
+  }
+  const doc = takeIn(state.doc, sent, state.base, rack);
+  const fromElsewhere = !same(docOf(rack), sent);
+  const base = baseOf(rack);
+  history().pause();
+  useDesk.setState({ base, doc: same(doc, state.doc) ? state.doc : doc });
+  history().resume();
+  if (fromElsewhere) history().clear(); // an undo must not take back somebody else's change
+  const settled = same(doc, base.doc);
+  useDesk.setState({
+    save: settled ? "saved" : "waiting",
+    saveWords: fromElsewhere ? "Changes from elsewhere were taken in." : "",
+    ...(settled ? { reviews: reviewsOf(rack) } : {}),
+  });
+  keepDraft();
+}
+
+function refused(status: number, error: unknown): void {
+  const problem = asProblem(error);
+  if (status === 409 && problem.current && Object.keys(problem.current).length)
+    useDesk.setState({ save: "conflict", saveWords: problem.message, conflicts: problem.current as never });
+  else if (status >= 500 || status === 0) throw new Error(problem.message);
+  else {
+    const places = problem.faults.map((f) => `${f.place}: ${f.words}`).join("; ");
+    useDesk.setState({ save: "refused", saveWords: [problem.message, places].filter(Boolean).join(" – ") });
+  }
+}
+
+/** Watches the rack: keeps, reviews and stores each change. Returns how to stop. */
+export function watchDesk(): () => void {
+  const stopWatching = useDesk.subscribe((now, before) => {
+    if (now.doc === before.doc || now.rackId !== before.rackId) return;
+    keepDraft();
+    preview(now.doc);
+    if (now.save !== "conflict") {
+      if (!same(now.doc, now.base.doc)) useDesk.setState({ save: saving ? "saving" : "waiting" });
+      schedule(SAVE_AFTER);
+    }
+  });
+  const leave = () => {
+    keepDraft();
+    if (document.visibilityState === "hidden") void saveNow();
+  };
+  document.addEventListener("visibilitychange", leave);
+  return () => {
+    stopWatching();
+    document.removeEventListener("visibilitychange", leave);
+    window.clearTimeout(saveTimer);
+    void saveNow();
+  };
+}

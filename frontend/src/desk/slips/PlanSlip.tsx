@@ -1,0 +1,105 @@
+/** What was meant: who, ball, pocket, choice, and where the cue ball should end. */
+import type { Places, PocketName, Shot, Words } from "../../api/types";
+import { length, type Units } from "../../units/units";
+import * as act from "../actions";
+import { useDesk } from "../deskStore";
+import { inOrder } from "../rackDoc";
+import { capital, Choose, Pick, Row } from "./parts";
+
+type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units };
+
+export function PlanSlip({ number, shot, before, words, units }: Props) {
+  const recording = useDesk((s) => s.recording);
+  const { plan } = shot;
+  const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
+  const balls = Object.fromEntries(inOrder(Object.keys(before)).filter((b) => b !== "cue").map((b) => [b, b]));
+  const pockets = Object.fromEntries(Object.entries(words.pockets).map(([c, t]) => [c, capital(t)]));
+  const set = (change: Partial<Shot["plan"]>) => act.setPlan(number, change);
+  const safe = plan.choice === "safety";
+  return (
+    <div>
+      <Row label="Shooter">
+        <Pick label="Shooter" words={players} value={shot.shooter} onPick={(id) => id && act.setShot(number, { shooter: id })} />
+      </Row>
+      <Row label="Choice">
+        <Pick label="Choice" words={words.choices} value={plan.choice} onPick={(c) => c && set({ choice: c })} />
+      </Row>
+      <Row label="Because">
+        <Choose label="Reason for the choice" words={words.choice_reasons} value={plan.reason} onPick={(reason) => set({ reason })} />
+      </Row>
+      <Row label="Kind">
+        <Choose label="Kind of shot" words={words.shot_kinds} value={plan.kind} none={null} onPick={(kind) => kind && set({ kind })} />
+      </Row>
+      <Row label={safe ? "Hits ball" : "Ball"}>
+        <Pick label="Planned ball" words={balls} value={plan.ball} onPick={(ball) => ball && act.pickBall(number, ball)} />
+        {!Object.keys(balls).length && <span className="quiet text-sm">place the balls first</span>}
+      </Row>
+      {!safe && (
+        <Row label="Pocket">
+          <Choose label="Planned pocket" words={pockets} value={plan.pocket} onPick={(p) => set({ pocket: p as PocketName | null })} />
+        </Row>
+      )}
+      <Row label="Cue ball to">
+        <TargetWords shot={shot} units={units} number={number} />
+      </Row>
+      {plan.target.kind !== "none" && plan.target.kind !== "unset" && (
+        <Row label="If it misses">
+          <Pick label="Better error" words={words.better_errors} value={plan.better_error} clear onPick={(better_error) => set({ better_error })} />
+        </Row>
+      )}
+      {!safe && (
+        <Row label="Next ball">
+          <div className="grid grid-cols-[3.2rem_1fr_4.6rem] gap-2">
+            <Choose label="Next ball" words={omit(balls, plan.ball)} value={plan.next_ball} none="–" onPick={(next_ball) => set({ next_ball })} />
+            <Choose label="Next pocket" words={pockets} value={plan.next_pocket} none="likeliest" onPick={(p) => set({ next_pocket: p as PocketName | null })} />
+            <label className="flex items-baseline gap-1 text-sm">
+              <input
+                key={`${number}${plan.wanted_angle}`} className="plain num text-right" inputMode="numeric" aria-label="Wanted cut on the next ball, degrees"
+                defaultValue={plan.wanted_angle ?? ""} placeholder="cut"
+                onBlur={(e) => {
+                  const text = e.currentTarget.value.trim();
+                  const value = text === "" ? null : Number(text);
+                  if (value === null || (Number.isFinite(value) && value >= 0 && value < 90)) set({ wanted_angle: value });
+                  else e.currentTarget.value = String(plan.wanted_angle ?? "");
+                }}
+              />
+              °
+            </label>
+          </div>
+        </Row>
+      )}
+      <Row label="Known how">
+        <Pick label="How the intent is known" words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }} value={plan.intent} clear onPick={(intent) => set({ intent })} />
+      </Row>
+    </div>
+  );
+}
+
+const omit = (words: Record<string, string>, code: string | null) =>
+  Object.fromEntries(Object.entries(words).filter(([c]) => c !== code));
+
+function TargetWords({ shot, units, number }: { shot: Shot; units: Units; number: number }) {
+  const { target, via } = shot.plan;
+  const clear = () => act.setPlan(number, { target: { kind: "unset", a: null, b: null }, via: [] });
+  const none = () => act.setPlan(number, { target: { kind: "none", a: null, b: null }, via: [] });
+  const rails = via.length ? `, ${via.length} rail${via.length > 1 ? "s" : ""}` : "";
+  if (target.kind === "unset")
+    return (
+      <span className="text-sm">
+        click the table for a point, drag for a window, Shift-click a rail on the way; or{" "}
+        <button type="button" className="go underline text-primary" onClick={none}>no plan</button>
+      </span>
+    );
+  const words =
+    target.kind === "none"
+      ? "no plan, just pot it"
+      : target.kind === "window" && target.a && target.b
+        ? `a window ${length(Math.hypot(target.a[0] - target.b[0], target.a[1] - target.b[1]), units)} long${rails}`
+        : `a point${rails}`;
+  return (
+    <span className="text-sm">
+      {words}{" "}
+      <button type="button" className="text-primary ml-1 underline" onClick={clear}>clear</button>
+    </span>
+  );
+}

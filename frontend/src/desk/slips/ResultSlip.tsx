@@ -1,0 +1,98 @@
+/** What happened: what fell where, a foul, where balls ended. */
+import type { Places, Review, Shot, Words } from "../../api/types";
+import { ballName } from "../../table/colours";
+import { clock, diamonds, seconds } from "../../units/units";
+import * as act from "../actions";
+import { keyOf } from "../commands";
+import { emptyResult, inOrder, unpot } from "../rackDoc";
+import { Choose, Row } from "./parts";
+
+type Props = { number: number; shot: Shot; before: Places; review: Review | undefined; words: Words; diamond: number };
+
+export function ResultSlip({ number, shot, before, review, words, diamond }: Props) {
+  const result = shot.result ?? emptyResult();
+  const { ball, pocket } = shot.plan;
+  const asPlanned = ball && pocket && result.potted.some((p) => p.ball === ball && p.pocket === pocket);
+  const cueDown = result.potted.some((p) => p.ball === "cue") || result.off_table.includes("cue");
+  const moved = inOrder(Object.keys(result.moved));
+  return (
+    <div>
+      <div className="flex flex-wrap gap-2 py-1">
+        <button type="button" className={`btn btn-sm ${asPlanned ? "btn-primary" : ""}`} disabled={!ball || !pocket} onClick={() => act.potted(number)}>
+          Potted as planned <kbd className="key">{keyOf("potted")}</kbd>
+        </button>
+        <button type="button" className={`btn btn-sm ${shot.result && !result.potted.length ? "btn-primary" : ""}`} onClick={() => act.missed(number)}>
+          Not potted <kbd className="key">{keyOf("missed")}</kbd>
+        </button>
+      </div>
+      <Row label="Down">
+        {result.potted.map((fallen) => (
+          <span key={fallen.ball} className="mr-2 inline-block text-sm">
+            {ballName(fallen.ball)}, {words.pockets[fallen.pocket]}{" "}
+            <button type="button" className="text-primary underline" onClick={() => act.setShot(number, { result: unpot(shot, fallen.ball).result })}>
+              undo
+            </button>
+          </span>
+        ))}
+        {!result.potted.length && <span className="quiet text-sm">nothing; choose a ball, then click its pocket</span>}
+      </Row>
+      {result.off_table.length > 0 && (
+        <Row label="Off the table">
+          {result.off_table.map((b) => (
+            <span key={b} className="mr-2 text-sm">
+              {ballName(b)}{" "}
+              <button type="button" className="text-primary underline" onClick={() => act.setShot(number, { result: unpot(shot, b).result })}>undo</button>
+            </span>
+          ))}
+        </Row>
+      )}
+      <Row label="Foul">
+        <Choose label="Foul" words={words.fouls} value={result.foul} none="none" onPick={(foul) => act.setResult(number, { foul })} />
+      </Row>
+      <Row label="Cue ball">
+        {cueDown ? (
+          <span className="text-sm">down</span>
+        ) : result.cue_end ? (
+          <span className="num text-sm">{diamonds(result.cue_end, diamond)}</span>
+        ) : (
+          <span className="text-sm">click the table where it ended</span>
+        )}
+      </Row>
+      <Row label="Moved">
+        {moved.map((b) => (
+          <span key={b} className="mr-2 inline-block text-sm">
+            {b in before ? `the ${b}` : `the ${b} (spotted)`}{" "}
+            <button
+              type="button" className="text-primary underline"
+              onClick={() => {
+                const rest = { ...result.moved };
+                delete rest[b];
+                act.setResult(number, { moved: rest });
+              }}
+            >
+              undo
+            </button>
+          </span>
+        ))}
+        {!moved.length && <span className="quiet text-sm">nothing else; drag a ball that moved</span>}
+      </Row>
+      <Row label="In the video">
+        <input
+          key={`${number}-${shot.time_s}`} className="plain num w-24 text-sm" placeholder="m:ss" aria-label="Time in the recording, minutes and seconds"
+          defaultValue={shot.time_s === null ? "" : clock(shot.time_s)}
+          onBlur={(e) => {
+            const text = e.currentTarget.value.trim();
+            const value = text === "" ? null : seconds(text);
+            if (text !== "" && value === null) e.currentTarget.value = shot.time_s === null ? "" : clock(shot.time_s);
+            else if (shot.time_s === null || text !== clock(shot.time_s)) act.setShot(number, { time_s: value });
+          }}
+        />
+      </Row>
+      {review && review.ruling.length > 0 && (
+        <Row label="By the rules">
+          <span className="text-sm">{review.ruling.join("; ")}</span>
+        </Row>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,172 @@
+/** What it was worth: the miss, what it left, and the reviewer's verdicts. */
+import type { Review, Shot, Words } from "../../api/types";
+import { degrees, length, percent, type Units } from "../../units/units";
+import * as act from "../actions";
+import { lower, Pick, Row, Unknown } from "./parts";
+
+type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units };
+
+export function WorthSlip({ number, shot, review, words, units }: Props) {
+  const { judgement } = shot;
+  const set = (change: Partial<Shot["judgement"]>) => act.setJudgement(number, change);
+  const proposed = review?.proposal?.grade ?? null;
+  const toggle = (cause: string) =>
+    set({ causes: judgement.causes.includes(cause) ? judgement.causes.filter((c) => c !== cause) : [...judgement.causes, cause] });
+  return (
+    <div>
+      <Misses review={review} units={units} />
+      <Left review={review} words={words} />
+      <Row label="Run-out"><Unknown>not analysed yet</Unknown></Row>
+      <div className="rule mt-1 border-t pt-1">
+        <Row label="Position">
+          <div role="group" aria-label="Grade of the position" className="flex flex-wrap">
+            {Object.entries(words.grades).map(([code, text]) => (
+              <button
+                key={code} type="button" className="pick text-sm" aria-pressed={(judgement.grade ?? proposed) === code}
+                onClick={() => set({ grade: judgement.grade === code ? null : code })}
+              >
+                {lower(text)}
+              </button>
+            ))}
+          </div>
+          <p className="quiet text-xs">
+            {judgement.grade
+              ? proposed && proposed !== judgement.grade
+                ? `yours; proposed: ${lower(words.grades[proposed] ?? proposed)}`
+                : "yours"
+              : proposed
+                ? `proposed: ${review?.proposal?.reasons.join("; ")}`
+                : (review?.proposal?.reasons.join("; ") ?? "no position to grade")}
+          </p>
+        </Row>
+        <Row label="Decision">
+          <Pick label="Verdict on the decision" words={{ right: "right", close: "too close to call", wrong: "wrong" }} value={judgement.decision} clear onPick={(decision) => set({ decision })} />
+        </Row>
+        <Row label="Luck">
+          <Pick label="Luck" words={{ good: "good", bad: "bad" }} value={judgement.luck} clear onPick={(luck) => set({ luck })} />
+        </Row>
+        <Row label="Causes">
+          <Causes words={words} chosen={judgement.causes} toggle={toggle} />
+        </Row>
+        <Row label="Notes">
+          <textarea
+            key={number} className="plain text-sm" rows={2} aria-label="Notes" defaultValue={shot.notes} maxLength={4000}
+            onBlur={(e) => e.currentTarget.value !== shot.notes && act.setShot(number, { notes: e.currentTarget.value })}
+            ref={(field) => {
+              if (field && document.activeElement !== field && field.value !== shot.notes) field.value = shot.notes;
+            }}
+            onChange={(e) => later(number, e.currentTarget.value)}
+          />
+        </Row>
+        <Row label="Tags">
+          <input
+            key={`${number}${shot.tags.join()}`} className="plain text-sm" aria-label="Tags, separated by commas" placeholder="separated by commas"
+            defaultValue={shot.tags.join(", ")}
+            onBlur={(e) => {
+              const tags = [...new Set(e.currentTarget.value.split(",").map((t) => t.trim().slice(0, 60)).filter(Boolean))].slice(0, 20);
+              if (tags.join() !== shot.tags.join()) act.setShot(number, { tags });
+            }}
+          />
+        </Row>
+        <Row label="Counts">
+          <select
+            className="plain text-sm" aria-label="Whether the shot counts" value={judgement.left_out ?? ""}
+            onChange={(e) => set({ left_out: e.target.value || null })}
+          >
+            <option value="">in the percentages</option>
+            {Object.entries(words.left_out).map(([code, text]) => (
+              <option key={code} value={code}>left out: {lower(text)}</option>
+            ))}
+          </select>
+        </Row>
+      </div>
+    </div>
+  );
+}
+
+let typing: number | undefined;
+/** Notes are kept while they are typed, a moment after the last letter. */
+function later(number: number, notes: string): void {
+  window.clearTimeout(typing);
+  typing = window.setTimeout(() => act.setShot(number, { notes }), 150);
+}
+
+function Misses({ review, units }: { review: Review | undefined; units: Units }) {
+  if (!review?.miss)
+    return (
+      <Row label="Miss">
+        <Unknown>{review?.after ? "no place was planned" : "no result yet"}</Unknown>
+      </Row>
+    );
+  const { along, across, distance } = review.miss;
+  const on = distance.mm < 0.5;
+  return (
+    <>
+      <Row label="Miss">
+        {on ? (
+          "on target"
+        ) : (
+          <>
+            <b className="num">{length(Math.abs(along.mm), units)}</b> {along.mm >= 0 ? "long" : "short"},{" "}
+            <b className="num">{length(Math.abs(across.mm), units)}</b> {across.mm >= 0 ? "left" : "right"} of the line
+          </>
+        )}
+      </Row>
+      {!on && (
+        <Row label="">
+          <span className="num quiet text-sm">
+            {Math.abs(along.widths).toFixed(1)} and {Math.abs(across.widths).toFixed(1)} ball widths;{" "}
+            {Math.abs(along.diamonds).toFixed(2)} and {Math.abs(across.diamonds).toFixed(2)} diamonds
+          </span>
+        </Row>
+      )}
+    </>
+  );
+}
+
+function Left({ review, words }: { review: Review | undefined; words: Words }) {
+  const leave = review?.leave;
+  if (!leave) return null;
+  const side = leave.right_side === null ? "" : leave.right_side ? ", right side" : ", wrong side";
+  const other = leave.best_pocket !== leave.pocket && (leave.best_chance ?? 0) > (leave.chance ?? 0) + 0.02;
+  return (
+    <>
+      <Row label={`The ${leave.ball}`}>
+        <span className="num">{degrees(leave.angle_left)}</span>
+        {leave.angle_wanted !== null && <> for <span className="num">{degrees(leave.angle_wanted)}</span> wanted</>}
+        {side}
+        <span className="quiet text-sm">, {words.pockets[leave.pocket]}</span>
+      </Row>
+      <Row label="">
+        <span className="text-sm">
+          pot <b className="num">{percent(leave.chance)}</b>
+          {leave.planned_chance !== null && <>, <span className="num">{percent(leave.planned_chance)}</span> from the planned place</>}
+          {other && <>; better: {words.pockets[leave.best_pocket]} <span className="num">{percent(leave.best_chance)}</span></>}
+        </span>
+      </Row>
+    </>
+  );
+}
+
+function Causes({ words, chosen, toggle }: { words: Words; chosen: string[]; toggle: (cause: string) => void }) {
+  const text = (code: string) => Object.values(words.causes).find((group) => code in group)?.[code] ?? code;
+  return (
+    <div>
+      {chosen.map((code) => (
+        <button key={code} type="button" className="mr-1 border-b-2 border-primary px-1 text-sm font-bold" title="take it back" onClick={() => toggle(code)}>
+          {lower(text(code))} ×
+        </button>
+      ))}
+      <select className="plain text-sm" aria-label="Add a cause" value="" onChange={(e) => e.target.value && toggle(e.target.value)}>
+        <option value="">add a cause…</option>
+        {Object.entries(words.causes).map(([group, causes]) => (
+          <optgroup key={group} label={group}>
+            {Object.entries(causes).filter(([code]) => !chosen.includes(code)).map(([code, label]) => (
+              <option key={code} value={code}>{label}</option>
+            ))}
+          </optgroup>
+        ))}
+      </select>
+    </div>
+  );
+}

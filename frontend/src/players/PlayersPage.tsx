@@ -1,0 +1,94 @@
+/** The club's players and the level whose model gives their chances. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link } from "react-router";
+import { api, take } from "../api/client";
+import { playersQuery, wordsQuery } from "../api/queries";
+import type { Level, Player, Words } from "../api/types";
+import { Problem } from "../shell/Problem";
+import { Shell } from "../shell/Shell";
+
+export function PlayersPage() {
+  const players = useQuery(playersQuery);
+  const words = useQuery(wordsQuery);
+  const queries = useQueryClient();
+  const [error, setError] = useState<unknown>(null);
+  const [name, setName] = useState("");
+  const act = async (what: Promise<unknown>) => {
+    setError(null);
+    try {
+      await what;
+      await queries.invalidateQueries();
+      return true;
+    } catch (problem) {
+      setError(problem);
+      return false;
+    }
+  };
+  const set = (player: Player, change: Partial<Player>) =>
+    act(take(api.PUT("/api/players/{player_id}", {
+      params: { path: { player_id: Number(player.id) } },
+      body: { name: change.name ?? player.name, level: (change.level ?? player.level) as Level },
+    })));
+  const failed = players.error ?? words.error;
+  return (
+    <Shell>
+      <title>Players · Aretane</title>
+      <div className="mx-auto w-full max-w-4xl px-4 py-6">
+        <h1 className="text-2xl font-bold">Players</h1>
+        <p className="quiet mt-1 max-w-prose text-sm">
+          The level stands for how far a player's aim scatters. Every chance on the shot desk is the shooter's, under this level, until enough shots are logged to fit a model of their own.
+        </p>
+        {failed ? <Problem error={failed} /> : null}
+        {error ? <Problem error={error} /> : null}
+        {players.data && words.data && <PlayerTable players={players.data} words={words.data} set={set} />}
+        <form
+          className="mt-4 flex gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void act(take(api.POST("/api/players", { body: { name, level: "regular" } }))).then((ok) => ok && setName(""));
+          }}
+        >
+          <input className="input w-64" aria-label="Name of a new player" placeholder="Somebody new" maxLength={60} required value={name} onChange={(e) => setName(e.target.value)} />
+          <button className="btn">Add player</button>
+        </form>
+      </div>
+    </Shell>
+  );
+}
+
+function PlayerTable({ players, words, set }: { players: Player[]; words: Words; set: (p: Player, change: Partial<Player>) => Promise<boolean> }) {
+  if (!players.length) return <p className="mt-4">Nobody yet.</p>;
+  return (
+    <table className="mt-4 w-full text-left">
+      <thead className="quiet text-sm">
+        <tr className="rule border-b"><th className="py-1">Name</th><th>Level</th><th className="text-right">Shots logged</th><th></th></tr>
+      </thead>
+      <tbody>
+        {players.map((p) => (
+          <tr key={p.id} className="rule border-b">
+            <td className="py-1.5 pr-4">
+              <input
+                key={p.name} className="plain" aria-label={`Name of ${p.name}`} defaultValue={p.name} maxLength={60}
+                onBlur={(e) => {
+                  const name = e.currentTarget.value.trim();
+                  if (name && name !== p.name) void set(p, { name });
+                  else e.currentTarget.value = p.name;
+                }}
+              />
+            </td>
+            <td className="pr-4">
+              <select className="plain" aria-label={`Level of ${p.name}`} value={p.level} onChange={(e) => void set(p, { level: e.target.value })}>
+                {Object.entries(words.levels).map(([code, text]) => (
+                  <option key={code} value={code}>{text}</option>
+                ))}
+              </select>
+            </td>
+            <td className="num text-right">{p.shots}</td>
+            <td className="text-right"><Link className="go text-sm" to={`/numbers?player=${p.id}`}>numbers</Link></td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}

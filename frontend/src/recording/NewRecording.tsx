@@ -1,0 +1,32 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useNavigate } from "react-router";
+import { api, take } from "../api/client";
+import type { RecordingBody } from "../api/types";
+import { Shell } from "../shell/Shell";
+import { emptySetUp, SetUpForm } from "./SetUpForm";
+
+export function NewRecording() {
+  const navigate = useNavigate();
+  const queries = useQueryClient();
+  return (
+    <Shell>
+      <title>New recording · Aretane</title>
+      <div className="mx-auto w-full max-w-4xl px-4 py-6">
+        <h1 className="text-2xl font-bold">Make a recording</h1>
+        <SetUpForm
+          start={emptySetUp()} done="Make it, and open the first rack"
+          onSave={async (body) => {
+            const made = await take<{ id: number }>(api.POST("/api/recordings", { body: body as RecordingBody }));
+            const first = body.match.kind === "match" ? String(body.players[0]) : null;
+            await take(api.POST("/api/recordings/{recording_id}/racks", {
+              params: { path: { recording_id: made.id } },
+              body: { number: 1, rack: { breaker: first, notes: "", shots: [] } },
+            }));
+            await queries.invalidateQueries();
+            navigate(`/recordings/${made.id}/racks/1`);
+          }}
+        />
+      </div>
+    </Shell>
+  );
+}

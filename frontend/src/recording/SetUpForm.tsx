@@ -1,0 +1,153 @@
+/** The set-up of a recording: who, what, on which table. */
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useState, type FormEvent } from "react";
+import { api, take } from "../api/client";
+import { playersQuery, wordsQuery } from "../api/queries";
+import type { SetUp } from "../api/types";
+import { Problem } from "../shell/Problem";
+
+type Props = { start: SetUp; done: string; onSave: (body: SetUp) => Promise<void> };
+
+export const emptySetUp = (): SetUp => ({
+  version: 0,
+  match: { title: "", played_on: null, kind: "match", discipline: "nine-ball", race_to: 5, break_order: "winner", notes: "" },
+  table: { size: "pool-9", corner_mouth_mm: null, side_mouth_mm: null, cloth: "medium" },
+  players: [],
+});
+
+export function SetUpForm({ start, done, onSave }: Props) {
+  const [body, setBody] = useState(start);
+  const [error, setError] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
+  const words = useQuery(wordsQuery);
+  const players = useQuery(playersQuery);
+  const w = words.data;
+  if (words.error || players.error) return <Problem error={words.error ?? players.error} />;
+  if (!w || !players.data) return <p className="quiet py-3">Opening…</p>;
+  const match = (change: Partial<SetUp["match"]>) => setBody((b) => ({ ...b, match: { ...b.match, ...change } }));
+  const table = (change: Partial<SetUp["table"]>) => setBody((b) => ({ ...b, table: { ...b.table, ...change } }));
+  const toggle = (id: number) =>
+    setBody((b) => ({ ...b, players: b.players.includes(id) ? b.players.filter((p) => p !== id) : [...b.players, id] }));
+
+  const save = async (event: FormEvent) => {
+    event.preventDefault();
+    if (!body.players.length) return setError(new Error("Choose who plays: one for practice, two for a match."));
+    setBusy(true);
+    setError(null);
+    try {
+      await onSave(body);
+    } catch (problem) {
+      setError(problem);
+    } finally {
+      setBusy(false);
+    }
+  };
+
+  return (
+    <form onSubmit={(e) => void save(e)} className="mt-4 grid max-w-2xl gap-4">
+      <Field label="Title">
+        <input className="input w-full" required maxLength={120} value={body.match.title} onChange={(e) => match({ title: e.target.value })} />
+      </Field>
+      <fieldset>
+        <legend className="text-sm">Players, in the order of the score</legend>
+        <div className="flex flex-wrap gap-x-1">
+          {players.data.map((p) => {
+            const seat = body.players.indexOf(Number(p.id));
+            return (
+              <button key={p.id} type="button" className="pick" aria-pressed={seat >= 0} onClick={() => toggle(Number(p.id))}>
+                {seat >= 0 && <span className="num mr-1">{seat + 1}.</span>}
+                {p.name}
+              </button>
+            );
+          })}
+        </div>
+        <NewPlayer onMade={(id) => setBody((b) => ({ ...b, players: [...b.players, id] }))} />
+      </fieldset>
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+        <Select label="Match or practice" words={w.match_kinds} value={body.match.kind} onPick={(kind) => match({ kind })} />
+        <Select label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => match({ discipline })} />
+        <Field label="Race to (racks)">
+          <input className="input w-full" type="number" min={1} max={100} value={body.match.race_to ?? ""} onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })} />
+        </Field>
+        <Select label="Who breaks next" words={w.break_orders} value={body.match.break_order} onPick={(break_order) => match({ break_order })} />
+        <Field label="Played on">
+          <input className="input w-full" type="date" value={body.match.played_on ?? ""} onChange={(e) => match({ played_on: e.target.value || null })} />
+        </Field>
+        <Select label="Table" words={w.table_sizes} value={body.table.size} onPick={(size) => table({ size })} />
+        <Select label="Cloth" words={w.cloth_speeds} value={body.table.cloth} onPick={(cloth) => table({ cloth })} />
+      </div>
+      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+        <Field label="Corner opening, mm">
+          <input className="input w-full" type="number" min={60} max={230} step={0.1} placeholder="114.3" value={body.table.corner_mouth_mm ?? ""} onChange={(e) => table({ corner_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
+        </Field>
+        <Field label="Side opening, mm">
+          <input className="input w-full" type="number" min={60} max={230} step={0.1} placeholder="127" value={body.table.side_mouth_mm ?? ""} onChange={(e) => table({ side_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
+        </Field>
+        <p className="quiet col-span-2 self-end text-sm">Between the cushion points. Left empty: 4½ in and 5 in, the tournament size.</p>
+      </div>
+      <Field label="Notes">
+        <textarea className="textarea w-full" rows={2} maxLength={4000} value={body.match.notes} onChange={(e) => match({ notes: e.target.value })} />
+      </Field>
+      <p className="quiet text-sm">
+        People in a recording should have agreed to be filmed and reviewed; for a minor, a guardian too.
+      </p>
+      {error ? <Problem error={error} /> : null}
+      <div>
+        <button className="btn btn-primary" disabled={busy}>{done}</button>
+      </div>
+    </form>
+  );
+}
+
+function Field({ label, children }: { label: string; children: React.ReactNode }) {
+  return (
+    <label className="block">
+      <span className="text-sm">{label}</span>
+      {children}
+    </label>
+  );
+}
+
+function Select({ label, words, value, onPick }: { label: string; words: Record<string, string>; value: string; onPick: (code: string) => void }) {
+  return (
+    <Field label={label}>
+      <select className="select w-full" value={value} onChange={(e) => onPick(e.target.value)}>
+        {Object.entries(words).map(([code, text]) => (
+          <option key={code} value={code}>{text}</option>
+        ))}
+      </select>
+    </Field>
+  );
+}
+
+function NewPlayer({ onMade }: { onMade: (id: number) => void }) {
+  const [name, setName] = useState("");
+  const [error, setError] = useState<unknown>(null);
+  const queries = useQueryClient();
+  const add = async () => {
+    setError(null);
+    try {
+      const made = await take<{ id: number }>(api.POST("/api/players", { body: { name, level: "regular" } }));
+      await queries.invalidateQueries({ queryKey: ["players"] });
+      onMade(made.id);
+      setName("");
+    } catch (problem) {
+      setError(problem);
+    }
+  };
+  return (
+    <div className="mt-1">
+      <input
+        className="input input-sm w-56" aria-label="Name of a new player" placeholder="Somebody new" maxLength={60} value={name} onChange={(e) => setName(e.target.value)}
+        onKeyDown={(e) => {
+          if (e.key === "Enter") {
+            e.preventDefault();
+            if (name.trim()) void add();
+          }
+        }}
+      />
+      <button type="button" className="btn btn-sm ml-2" disabled={!name.trim()} onClick={() => void add()}>Add player</button>
+      {error ? <Problem error={error} /> : null}
+    </div>
+  );
+}

@@ -1,0 +1,64 @@
+/** Numbers as people read them. The server speaks mm, degrees and m/s. */
+
+export type Units = { length: "mm" | "in"; speed: "kmh" | "mph" };
+
+export function length(mm: number, units: Units): string {
+  if (units.length === "in") return `${(mm / 25.4).toFixed(1)} in`;
+  const size = Math.abs(mm);
+  return size >= 1000 ? `${(mm / 1000).toFixed(2)} m` : size >= 100 ? `${(mm / 10).toFixed(0)} cm` : `${mm.toFixed(0)} mm`;
+}
+
+export function speed(ms: number, units: Units): string {
+  return units.speed === "mph" ? `${(ms * 2.236936).toFixed(1)} mph` : `${(ms * 3.6).toFixed(1)} km/h`;
+}
+
+export function percent(chance: number | null | undefined): string {
+  if (chance === null || chance === undefined) return "not analysed";
+  const value = chance * 100;
+  if (value > 0 && value < 1) return "<1 %";
+  if (value < 100 && value > 99) return ">99 %";
+  return `${value.toFixed(0)} %`;
+}
+
+export function degrees(angle: number): string {
+  return `${Math.abs(angle).toFixed(0)}°`;
+}
+
+/** Thickness of a hit in the words of the table, nearest common fraction. */
+export function thickness(fullness: number): string {
+  if (fullness >= 0.97) return "full";
+  const steps: [number, string][] = [
+    [0.875, "seven-eighths"],
+    [0.75, "three-quarter"],
+    [0.625, "five-eighths"],
+    [0.5, "half"],
+    [0.375, "three-eighths"],
+    [0.25, "quarter"],
+    [0.125, "eighth"],
+  ];
+  if (fullness < 0.07) return "graze";
+  return steps.reduce((best, step) =>
+    Math.abs(step[0] - fullness) < Math.abs(best[0] - fullness) ? step : best,
+  )[1];
+}
+
+/** A place in diamonds along and across, counted from the corner at the origin. */
+export function diamonds(place: [number, number], diamond: number): string {
+  return `${(place[0] / diamond).toFixed(2)} × ${(place[1] / diamond).toFixed(2)} diamonds`;
+}
+
+export function clock(seconds: number): string {
+  const whole = Math.floor(seconds);
+  const rest = seconds - whole;
+  const tail = rest >= 0.05 ? `.${Math.round(rest * 10) % 10}` : "";
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, "0")}${tail}`;
+}
+
+/** Reads "75", "1:15" or "1:02:03.5" as seconds; null when it is none of them. */
+export function seconds(text: string): number | null {
+  if (!/^\d+(:\d{1,2}){0,2}(\.\d+)?$/.test(text.trim())) return null;
+  return text
+    .trim()
+    .split(":")
+    .reduce((sum, part) => sum * 60 + Number(part), 0);
+}
