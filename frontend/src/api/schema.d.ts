@@ -1803,6 +1803,8 @@ export interface components {
         /**
          * LeaveView
          * @description What the shot left on the next ball, against what was wanted.
+         *
+         *     Chances are those of `player`, who is at the table next; null where the rules leave that open.
          */
         LeaveView: {
             /** Angle Left */
@@ -1819,6 +1821,8 @@ export interface components {
             chance: number | null;
             /** Planned Chance */
             planned_chance: number | null;
+            /** Player */
+            player: string | null;
             /** Pocket */
             pocket: string;
             /** Right Side */

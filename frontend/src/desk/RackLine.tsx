@@ -4,7 +4,7 @@ import type { Place, Places, Review, Shot, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
 import { CUSHION, FRAME } from "../table/geometry";
-import { percent } from "../units/units";
+import { chance } from "../units/units";
 import type { DocShot } from "./rackDoc";
 
 const CELL = 116;
@@ -29,22 +29,21 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add }
   return (
     <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
       <div className="relative flex" style={{ width: Math.max(shots.length + 1, 1) * CELL }}>
-        <ChanceLine chances={chances} />
         {shots.map((one, index) => {
           const review = reviews[one.id];
           const flags = review?.flags.length ?? 0;
-          const chance = chances[index] ?? null;
+          const pot = chances[index] ?? null;
           const now = index + 1 === current;
           return (
             <button
               key={one.id} type="button" ref={now ? here : undefined} onClick={() => go(index + 1)}
               aria-current={now ? "step" : undefined}
-              className={`relative px-1 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`}
+              className={`relative px-1.5 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`}
               style={{ width: CELL }}
             >
               <span className="block text-xs leading-4">
                 <b className="num">{index + 1}</b> {name(one.shot.shooter).split(" ")[0]}
-                <span className="num quiet float-right">{chance === null ? "" : percent(chance)}</span>
+                <span className="num quiet float-right">{pot === null ? "" : chance(pot)}</span>
               </span>
               <span className="block" style={{ height: HIGH }} />
               <svg viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block w-full" aria-hidden="true">
@@ -60,6 +59,7 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add }
             </button>
           );
         })}
+        <ChanceLine chances={chances} />
         <button type="button" onClick={add} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
           <span>+ shot <kbd className="key">N</kbd></span>
         </button>

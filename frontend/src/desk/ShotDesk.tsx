@@ -24,7 +24,7 @@ import { WorthSlip } from "./slips/WorthSlip";
 import { lower } from "./slips/parts";
 import { TableStage } from "./TableStage";
 import { Tray } from "./Tray";
-import { percent, thickness } from "../units/units";
+import { chance, thickness } from "../units/units";
 
 export function ShotDesk() {
   const params = useParams();
@@ -118,7 +118,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             <SlipBox slip="plan" now={slip} line={planLine(one.shot, words)}>
               <PlanSlip number={number} shot={one.shot} before={layout.before} words={words} units={units} />
             </SlipBox>
-            <SlipBox slip="strike" now={slip} line={review?.pot ? `${percent(review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
+            <SlipBox slip="strike" now={slip} line={review?.pot ? `${chance(review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
               <StrikeSlip number={number} shot={one.shot} review={review} words={words} units={units} table={table} level={levelOf(recording, one.shot.shooter, words)} />
             </SlipBox>
             <SlipBox slip="result" now={slip} line={came(one.shot)}>

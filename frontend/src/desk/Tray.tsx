@@ -1,6 +1,7 @@
 /** All balls under the table: those on it, those in hand or down. A click takes one in hand. */
 import type { Places, Shot } from "../api/types";
-import { ballColour, ballName, isStripe } from "../table/colours";
+import { BallFace } from "../table/Ball";
+import { ballName } from "../table/colours";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
 import { seconds } from "../units/units";
@@ -26,18 +27,12 @@ export function Tray({ number, shot, shown }: { number: number; shot: Shot; show
           >
             <svg viewBox="-11 -11 22 22" className="h-6 w-6" aria-hidden="true">
               {on ? (
-                <>
-                  <circle r={10} fill={isStripe(ball) ? "#fbf8ef" : ballColour(ball)} stroke="#14161a" strokeWidth={1} />
-                  {isStripe(ball) && <rect x={-9.4} y={-4} width={18.8} height={8} fill={ballColour(ball)} />}
-                  {ball === "cue" ? <circle r={1.7} fill="#a33" /> : <circle r={6.4} fill="#fbf8ef" />}
-                </>
+                <BallFace ball={ball} x={0} y={0} r={10} edge={1} numbered />
               ) : (
-                <circle r={9.5} fill="none" stroke="currentColor" strokeWidth={1.4} strokeDasharray="3 2.2" />
-              )}
-              {ball !== "cue" && (
-                <text dy="0.36em" textAnchor="middle" fontSize={10.5} fontWeight={700} fill={on ? "#14161a" : "currentColor"}>
-                  {ball}
-                </text>
+                <>
+                  <circle r={9.5} fill="none" stroke="currentColor" strokeWidth={1.4} strokeDasharray="3 2.2" />
+                  {ball !== "cue" && <text dy="0.36em" textAnchor="middle" fontSize={10.5} fontWeight={700} fill="currentColor">{ball}</text>}
+                </>
               )}
               {ball === "cue" && !on && <text dy="0.36em" textAnchor="middle" fontSize={9} fill="currentColor">cue</text>}
             </svg>

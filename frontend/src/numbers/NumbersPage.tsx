@@ -64,7 +64,7 @@ export function NumbersPage() {
 
 function Select({ label, value, options, onPick }: { label: string; value: string; options: [string, string][]; onPick: (v: string) => void }) {
   return (
-    <label className="flex items-baseline gap-1.5 text-sm">
+    <label className="flex items-baseline gap-1.5 text-sm whitespace-nowrap">
       {label}
       <select className="plain w-auto max-w-60" value={value} onChange={(e) => onPick(e.target.value)}>
         {options.map(([code, text]) => <option key={code} value={code}>{text}</option>)}
@@ -117,7 +117,9 @@ function leftOut(n: Numbers): string {
   return parts.length ? ` ${n.player.name}: ${parts.join(", ")}.` : "";
 }
 
-const COLUMNS = "grid grid-cols-[minmax(7.5rem,11rem)_1fr_10.5rem] gap-3";
+const COLUMNS = "grid grid-cols-[1fr_auto] gap-x-3 sm:grid-cols-[11rem_1fr_10.5rem]";
+/** The drawn part: between words and figures, or under both on a phone. */
+const DRAWN = "order-3 col-span-2 block sm:order-none sm:col-span-1";
 
 function Axis({ names }: { names: string[] }) {
   return (
@@ -127,8 +129,8 @@ function Axis({ names }: { names: string[] }) {
           <span key={name} className="block"><Tick second={i === 1} /> {name}</span>
         ))}
       </span>
-      <span className="num quiet relative block h-4 self-end">
-        {[0, 25, 50, 75, 100].map((v) => <span key={v} className="absolute -translate-x-1/2" style={{ left: `${v}%` }}>{v}{v === 100 ? " %" : ""}</span>)}
+      <span className={`num quiet relative h-4 self-end ${DRAWN}`}>
+        {[0, 25, 50, 75, 100].map((v) => <span key={v} className="absolute -translate-x-1/2 whitespace-nowrap" style={{ left: `${v}%` }}>{v}{v === 100 ? " %" : ""}</span>)}
       </span>
       <span />
     </div>
@@ -157,9 +159,9 @@ function RungRow({ label, rungs, names, gap, fine = false, expected }: RowProps)
   const [open, setOpen] = useState(false);
   return (
     <div>
-      <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className={`${COLUMNS} hover:bg-base-200 w-full items-center py-0.5 text-left`}>
+      <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className={`${COLUMNS} hover:bg-base-200 w-full items-start py-0.5 text-left`}>
         <span className={fine ? "quiet pl-4 text-sm" : "text-sm"}>{label}</span>
-        <span className="block">
+        <span className={DRAWN}>
           {rungs.map((rung, i) => <Bar key={i} interval={rung.interval} second={i === 1} expected={expected?.[i]} name={names[i] ?? ""} label={label} />)}
         </span>
         <span className="num text-right text-xs leading-4">
@@ -208,9 +210,9 @@ function BiasRow({ players, units, names }: { players: Numbers[]; units: Units; 
   const [open, setOpen] = useState(false);
   return (
     <div>
-      <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className={`${COLUMNS} hover:bg-base-200 w-full items-center py-0.5 text-left`}>
+      <button type="button" aria-expanded={open} onClick={() => setOpen(!open)} className={`${COLUMNS} hover:bg-base-200 w-full items-start py-0.5 text-left`}>
         <span className="text-sm">Mean miss along</span>
-        <span className="block">
+        <span className={DRAWN}>
           <span className="num quiet flex justify-between text-xs"><span>{length(limit, units)} short</span><span>0</span><span>{length(limit, units)} long</span></span>
           {players.map((n, i) => {
             const { value, low, high } = n.along.interval;

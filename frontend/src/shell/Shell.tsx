@@ -52,7 +52,7 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
         <Link to="/" className="flex items-center gap-2 font-bold" aria-label="Aretane, today">
           <Mark /> <span className={top ? "hidden xl:inline" : ""}>Aretane</span>
         </Link>
-        <nav aria-label="Main" className={`gap-3 text-sm ${top ? "hidden" : "flex"}`}>
+        <nav aria-label="Main" className={`gap-3 text-sm ${top ? "hidden" : "hidden sm:flex"}`}>
           {PLACES.map(([words, to]) => (
             <Link key={to} to={to} className="hover:underline">{words}</Link>
           ))}

@@ -18,32 +18,41 @@ export function Ball({ table, ball, at, faint = false, chosen = false, small = f
   const y = table.width - at[1];
   if (faint)
     return <circle cx={x} cy={y} r={r - 2} fill="none" stroke="var(--table-ink)" strokeOpacity={0.55} strokeWidth={4} />;
-  const colour = ballColour(ball);
   return (
     <g>
       {chosen && <circle cx={x} cy={y} r={r + 15} fill="none" stroke="var(--mark-line)" strokeWidth={6} />}
-      <circle cx={x} cy={y} r={r} fill={isStripe(ball) ? "#fbf8ef" : colour} stroke="#14161a" strokeWidth={small ? 6 : 3} />
+      <BallFace ball={ball} x={x} y={y} r={r} edge={small ? 6 : 3} numbered={!small} />
+    </g>
+  );
+}
+
+type Face = { ball: string; x: number; y: number; r: number; edge: number; numbered: boolean };
+
+/** The face of a ball, on the table and in the tray alike. */
+export function BallFace({ ball, x, y, r, edge, numbered }: Face) {
+  const colour = ballColour(ball);
+  const [w, h] = [r * 0.785, r * 0.62];
+  return (
+    <>
+      <circle cx={x} cy={y} r={r} fill={isStripe(ball) ? "#fbf8ef" : colour} stroke="#14161a" strokeWidth={edge} />
       {isStripe(ball) && (
         <path
-          d={`M${x - r * 0.93},${y - r * 0.36} A${r},${r} 0 0 1 ${x + r * 0.93},${y - r * 0.36} L${x + r * 0.93},${y + r * 0.36} A${r},${r} 0 0 1 ${x - r * 0.93},${y + r * 0.36} Z`}
+          d={`M${x - w},${y - h} A${r},${r} 0 0 0 ${x - w},${y + h} L${x + w},${y + h} A${r},${r} 0 0 0 ${x + w},${y - h} Z`}
           fill={colour}
         />
       )}
-      {ball === "cue" ? (
-        <circle cx={x} cy={y} r={4.5} fill="#a33" />
-      ) : (
-        !small && (
-          <>
-            <circle cx={x} cy={y} r={r * 0.66} fill="#fbf8ef" />
-            <text
-              x={x} y={y} dy="0.36em" textAnchor="middle" fontSize={r * 1.12} fontWeight={700}
-              fontFamily="var(--font-sans)" fill="#14161a"
-            >
-              {ball}
-            </text>
-          </>
-        )
+      {ball === "cue" && <circle cx={x} cy={y} r={r * 0.16} fill="#a33" />}
+      {ball !== "cue" && numbered && (
+        <>
+          <circle cx={x} cy={y} r={r * (isStripe(ball) ? 0.54 : 0.66)} fill="#fbf8ef" />
+          <text
+            x={x} y={y} dy="0.36em" textAnchor="middle" fontSize={r * (isStripe(ball) ? 1 : 1.12)} fontWeight={700}
+            fontFamily="var(--font-sans)" fill="#14161a"
+          >
+            {ball}
+          </text>
+        </>
       )}
-    </g>
+    </>
   );
 }

@@ -24,17 +24,21 @@ export const TableBed = memo(function TableBed({ table, plain = false }: Props) 
         const mouth = Math.hypot(a[0] - b[0], a[1] - b[1]);
         const out = pocket.side ? [0, left ? 1 : -1] : [pocket.name.startsWith("head") ? -1 : 1, left ? 1 : -1];
         const scale = Math.hypot(out[0] ?? 0, out[1] ?? 0);
-        const back = pocket.side ? 62 : 74;
-        const cx = pocket.mouth[0] + ((out[0] ?? 0) / scale) * back;
-        const cy = pocket.mouth[1] + ((out[1] ?? 0) / scale) * back;
-        const wide = mouth * 0.5;
+        const [ox, oy] = [(out[0] ?? 0) / scale, (out[1] ?? 0) / scale];
+        const hole = mouth * (pocket.side ? 0.4 : 0.47);
+        const back = pocket.side ? CUSHION + FRAME - hole - 4 : CUSHION * 1.05;
+        const centre = [pocket.mouth[0] + ox * back, pocket.mouth[1] + oy * back] as const;
+        // The facings run from the cushion points towards the hole.
+        const facing = (p: [number, number]) => {
+          const away = [p[0] - pocket.mouth[0], p[1] - pocket.mouth[1]] as const;
+          const keep = hole / (mouth / 2);
+          return `${centre[0] + away[0] * keep},${flip(centre[1] + away[1] * keep)}`;
+        };
         return (
           <g key={pocket.name}>
-            <path
-              d={`M${a[0]},${flip(a[1])} L${b[0]},${flip(b[1])} L${cx + (b[0] - pocket.mouth[0]) * 0.8},${flip(cy + (b[1] - pocket.mouth[1]) * 0.8)} L${cx + (a[0] - pocket.mouth[0]) * 0.8},${flip(cy + (a[1] - pocket.mouth[1]) * 0.8)} Z`}
-              fill="var(--hole)" stroke="var(--hole)" strokeWidth={4}
-            />
-            <circle cx={cx} cy={flip(cy)} r={wide} fill="var(--hole)" />
+            <path d={`M${a[0]},${flip(a[1])} L${b[0]},${flip(b[1])} L${facing(b)} L${facing(a)} Z`} fill="var(--cloth)" stroke="var(--cushion)" strokeWidth={5} />
+            <line x1={a[0]} y1={flip(a[1])} x2={b[0]} y2={flip(b[1])} stroke="var(--cloth)" strokeWidth={9} />
+            <circle cx={centre[0]} cy={flip(centre[1])} r={hole} fill="var(--hole)" />
           </g>
         );
       })}

@@ -12,12 +12,16 @@ export function speed(ms: number, units: Units): string {
   return units.speed === "mph" ? `${(ms * 2.236936).toFixed(1)} mph` : `${(ms * 3.6).toFixed(1)} km/h`;
 }
 
-export function percent(chance: number | null | undefined): string {
-  if (chance === null || chance === undefined) return "not analysed";
-  const value = chance * 100;
-  if (value > 0 && value < 1) return "<1 %";
-  if (value < 100 && value > 99) return ">99 %";
-  return `${value.toFixed(0)} %`;
+/** A share that was counted. */
+export function percent(value: number | null | undefined): string {
+  return value === null || value === undefined ? "not known" : `${(value * 100).toFixed(0)} %`;
+}
+
+/** A chance that was computed: never certain, never nothing. */
+export function chance(value: number | null | undefined): string {
+  if (value === null || value === undefined) return "not analysed";
+  if (value < 0.01) return "<1 %";
+  return value > 0.99 ? ">99 %" : percent(value);
 }
 
 export function degrees(angle: number): string {

@@ -37,6 +37,7 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.config["OPENAPI_VERSION"] = "3.1.0"
     app.config["MAX_CONTENT_LENGTH"] = settings.max_upload_bytes
     app.config["DATABASE"] = database
+    app.json.sort_keys = False  # type: ignore[attr-defined]  # words keep the order people expect
     app.config["SERVERS"] = [{"url": "/"}]
     errors.register(app)
     for module in (session, today, players, recordings, racks, match_files, numbers):

@@ -9,7 +9,7 @@ from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import Step, replay
 from aretane.core.rules import RULES
 from aretane.core.shot import Rack
-from aretane.core.skill import DEFAULT_LEVEL, PRESETS
+from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.table import Table
 from aretane.formats.match_file import core_table
 from aretane.formats.shapes import ShotShape, to_core
@@ -52,8 +52,11 @@ def review(scene: Scene, breaker: str | None, shots: list[ShotShape]) -> Reviewe
     rack = Rack(scene.players, breaker, tuple(to_core(shot) for shot in shots), names)
     steps = replay(rules, rack)
     skills = {player: PRESETS[level] for player, _, level in scene.seats}
-    default = PRESETS[DEFAULT_LEVEL]
-    measured = [measure(scene.table, rules, step, skills.get(step.shot.shooter, default)) for step in steps]
+
+    def skill_of(player: str) -> Skill:
+        return skills.get(player, PRESETS[DEFAULT_LEVEL])
+
+    measured = [measure(scene.table, rules, step, skill_of) for step in steps]
     return Reviewed(steps, measured, flags(scene.table, rules, rack))
 
 

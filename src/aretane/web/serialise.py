@@ -94,6 +94,7 @@ def _miss(missed: Miss, core: Table) -> w.MissView:
 def _leave(left: Leave) -> w.LeaveView:
     angle = left.angle
     return w.LeaveView(
+        player=left.player,
         ball=angle.ball,
         pocket=left.same.pocket,
         angle_left=degrees(angle.left),

@@ -167,8 +167,12 @@ class MissView(BaseModel):
 
 
 class LeaveView(BaseModel):
-    """What the shot left on the next ball, against what was wanted."""
+    """What the shot left on the next ball, against what was wanted.
 
+    Chances are those of `player`, who is at the table next; null where the rules leave that open.
+    """
+
+    player: str | None
     ball: str
     pocket: str
     angle_left: float

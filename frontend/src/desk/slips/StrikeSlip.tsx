@@ -1,7 +1,7 @@
 /** How it is struck, and what the pot asks for as it lies. */
 import type { PointerEvent } from "react";
 import type { Pot, Review, Shot, TableView, Tip, Words } from "../../api/types";
-import { degrees, length, percent, speed, thickness, type Units } from "../../units/units";
+import { degrees, length, chance, speed, thickness, type Units } from "../../units/units";
 import * as act from "../actions";
 import { Row, Unknown } from "./parts";
 
@@ -60,7 +60,7 @@ function PotFigures({ pot, words, units, table, level }: { pot: Pot; words: Word
   return (
     <dl>
       <Row label="Pot chance">
-        <b className="num text-xl">{percent(pot.chance)}</b>{" "}
+        <b className="num text-xl">{chance(pot.chance)}</b>{" "}
         <span className="quiet text-sm">{level} model, {pot.frozen ? "balls frozen" : "closed form"}</span>
       </Row>
       <Row label="Cut">
@@ -124,9 +124,9 @@ function bend(pot: Pot): number {
 
 /** Thickness drawn: how much of the object ball the cue ball covers, seen along the aim. */
 function Overlap({ fullness, left }: { fullness: number; left: boolean }) {
-  const shift = (1 - fullness) * 20 * (left ? -1 : 1);
+  const shift = (1 - fullness) * 13 * (left ? -1 : 1);
   return (
-    <svg viewBox="-32 -12 64 24" className="h-6 w-16 flex-none" aria-hidden="true">
+    <svg viewBox="-24 -12 48 24" className="h-6 w-12 flex-none" aria-hidden="true">
       <circle cx={0} r={10} fill="none" stroke="currentColor" strokeWidth={1.6} />
       <circle cx={shift} r={10} fill="currentColor" fillOpacity={0.25} stroke="currentColor" strokeWidth={1.2} strokeDasharray="2.5 2" />
     </svg>

@@ -1,7 +1,8 @@
 /** What it was worth: the miss, what it left, and the reviewer's verdicts. */
 import type { Review, Shot, Words } from "../../api/types";
-import { degrees, length, percent, type Units } from "../../units/units";
+import { degrees, length, chance, type Units } from "../../units/units";
 import * as act from "../actions";
+import { useDesk } from "../deskStore";
 import { lower, Pick, Row, Unknown } from "./parts";
 
 type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units };
@@ -15,7 +16,7 @@ export function WorthSlip({ number, shot, review, words, units }: Props) {
   return (
     <div>
       <Misses review={review} units={units} />
-      <Left review={review} words={words} />
+      <Left review={review} words={words} shooter={shot.shooter} />
       <Row label="Run-out"><Unknown>not analysed yet</Unknown></Row>
       <div className="rule mt-1 border-t pt-1">
         <Row label="Position">
@@ -99,32 +100,29 @@ function Misses({ review, units }: { review: Review | undefined; units: Units })
       </Row>
     );
   const { along, across, distance } = review.miss;
-  const on = distance.mm < 0.5;
+  if (distance.mm < 1) return <Row label="Miss">on target</Row>;
+  const parts: [number, number, number, string][] = [];
+  if (Math.abs(along.mm) >= 1) parts.push([along.mm, along.widths, along.diamonds, along.mm > 0 ? "long" : "short"]);
+  if (Math.abs(across.mm) >= 1) parts.push([across.mm, across.widths, across.diamonds, across.mm > 0 ? "left of the line" : "right of the line"]);
   return (
     <>
       <Row label="Miss">
-        {on ? (
-          "on target"
-        ) : (
-          <>
-            <b className="num">{length(Math.abs(along.mm), units)}</b> {along.mm >= 0 ? "long" : "short"},{" "}
-            <b className="num">{length(Math.abs(across.mm), units)}</b> {across.mm >= 0 ? "left" : "right"} of the line
-          </>
-        )}
-      </Row>
-      {!on && (
-        <Row label="">
-          <span className="num quiet text-sm">
-            {Math.abs(along.widths).toFixed(1)} and {Math.abs(across.widths).toFixed(1)} ball widths;{" "}
-            {Math.abs(along.diamonds).toFixed(2)} and {Math.abs(across.diamonds).toFixed(2)} diamonds
+        {parts.map(([mm, , , way], i) => (
+          <span key={way}>
+            {i > 0 && ", "}
+            <b className="num">{length(Math.abs(mm), units)}</b> {way}
           </span>
-        </Row>
-      )}
+        ))}
+        <span className="num quiet block text-xs">
+          {parts.map(([, widths, diamonds]) => `${Math.abs(widths).toFixed(1)} balls, ${Math.abs(diamonds).toFixed(2)} diamonds`).join("; ")}
+        </span>
+      </Row>
     </>
   );
 }
 
-function Left({ review, words }: { review: Review | undefined; words: Words }) {
+function Left({ review, words, shooter }: { review: Review | undefined; words: Words; shooter: string }) {
+  const players = useDesk((s) => s.recording?.players);
   const leave = review?.leave;
   if (!leave) return null;
   const side = leave.right_side === null ? "" : leave.right_side ? ", right side" : ", wrong side";
@@ -139,9 +137,10 @@ function Left({ review, words }: { review: Review | undefined; words: Words }) {
       </Row>
       <Row label="">
         <span className="text-sm">
-          pot <b className="num">{percent(leave.chance)}</b>
-          {leave.planned_chance !== null && <>, <span className="num">{percent(leave.planned_chance)}</span> from the planned place</>}
-          {other && <>; better: {words.pockets[leave.best_pocket]} <span className="num">{percent(leave.best_chance)}</span></>}
+          pot <b className="num">{chance(leave.chance)}</b>
+          {leave.player && leave.player !== shooter && <> for {players?.find((p) => p.id === leave.player)?.name}</>}
+          {leave.planned_chance !== null && <>, <span className="num">{chance(leave.planned_chance)}</span> from the planned place</>}
+          {other && <>; better: {words.pockets[leave.best_pocket]} <span className="num">{chance(leave.best_chance)}</span></>}
         </span>
       </Row>
     </>

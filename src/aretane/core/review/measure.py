@@ -1,5 +1,6 @@
 """Everything that is measured on one shot: the pot as planned, the miss, and what it left."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
 
 from ..aim import Aim, aim_at, best_pots
@@ -17,12 +18,14 @@ from .replay import Step
 
 @dataclass(frozen=True, slots=True)
 class Leave:
-    """What a layout offers on the next ball. Aims carry the shooter's chances.
+    """What a layout offers on the next ball. Aims carry the chances of whoever plays it.
 
-    `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned` that pot from
+    `player` is who is at the table next, None where the rules leave it open (then the chances are the
+    shooter's). `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned` that pot from
     the planned place.
     """
 
+    player: str | None
     best: Aim
     same: Aim
     planned: Aim | None
@@ -41,9 +44,9 @@ class Measures:
     proposal: Proposal | None
 
 
-def measure(table: Table, rules: Rules, step: Step, skill: Skill) -> Measures:
-    """Measure a replayed shot under the shooter's model."""
-    plan = step.shot.plan
+def measure(table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill]) -> Measures:
+    """Measure a replayed shot; `skill_of` gives a player's model."""
+    plan, skill = step.shot.plan, skill_of(step.shot.shooter)
     on = plan.ball or next(iter(rules.balls_on(step.state, step.before)), None)
     has_cue = step.before.cue is not None
     aim: Aim | None = None
@@ -57,7 +60,7 @@ def measure(table: Table, rules: Rules, step: Step, skill: Skill) -> Measures:
     missed = None
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
-    left = _leave(table, rules, step, skill)
+    left = _leave(table, rules, step, skill_of)
     return Measures(aim, pots, arrival, missed, left, _propose(table, step, left, missed))
 
 
@@ -66,7 +69,9 @@ def _arrival(step: Step, aim: Aim | None) -> float | None:
     return None if start is None else arrival_direction(step.shot.plan, start)
 
 
-def _leave(table: Table, rules: Rules, step: Step, skill: Skill) -> Leave | None:
+def _leave(
+    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill]
+) -> Leave | None:
     """None while there is no result, no cue ball on the table or no ball left."""
     plan, left = step.shot.plan, step.after
     if left is None or left.cue is None:
@@ -74,13 +79,15 @@ def _leave(table: Table, rules: Rules, step: Step, skill: Skill) -> Leave | None
     ball = _next_ball(rules, step, plan, left)
     if ball is None:
         return None
+    following = next(iter(step.next_state.turn)) if len(step.next_state.turn) == 1 else None
+    skill = skill_of(following or step.shot.shooter)
     from_plan = _from_planned_place(plan, left)
     planned_pots = best_pots(table, from_plan, ball, skill) if from_plan is not None else []
     pots = best_pots(table, left, ball, skill)
     pocket = plan.next_pocket or (planned_pots[0].pocket if planned_pots else pots[0].pocket)
     same = aim_at(table, left, ball, pocket, skill)
     planned = next((pot for pot in planned_pots if pot.pocket == pocket), None)
-    return Leave(pots[0], same, planned, next_angle(same, planned, plan.wanted_angle))
+    return Leave(following, pots[0], same, planned, next_angle(same, planned, plan.wanted_angle))
 
 
 def _next_ball(rules: Rules, step: Step, plan: Plan, left: Layout) -> str | None:
