@@ -13,7 +13,7 @@ HAND_WRITTEN: Json = {
         {"id": "ana", "name": "Ana Quill", "level": "strong"},
         {"id": "bo", "name": "Bo Larch"},
     ],
-    "table": {"size": "pool-9", "corner_mouth_mm": 117.5},
+    "table": {"corner_mouth_mm": 117.5, "cloth": "fast"},
     "racks": [
         {
             "breaker": "ana",

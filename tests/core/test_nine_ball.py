@@ -58,9 +58,7 @@ def test_nine_on_a_foul_is_spotted_and_does_not_win() -> None:
     scratch = Shot(
         "ann",
         plan=Plan(ball="9", pocket=POCKET),
-        result=Result(
-            potted=(("9", POCKET), ("cue", POCKET)), foul="scratch", moved={"9": SPOTS["9"]}
-        ),
+        result=Result(potted=(("9", POCKET), ("cue", POCKET)), foul="scratch", moved={"9": SPOTS["9"]}),
         start=table_of("9"),
     )
     step = play(rack(scratch))[0]

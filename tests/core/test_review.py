@@ -10,7 +10,8 @@ from shapely import Point as Spot
 
 from aretane.core.geometry import Point, unit
 from aretane.core.layout import Layout
-from aretane.core.position import arrival_direction, miss as miss_of
+from aretane.core.position import arrival_direction
+from aretane.core.position import miss as miss_of
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import replay
@@ -110,7 +111,10 @@ def test_long_and_left_are_positive() -> None:
     assert found.across == pytest.approx(0.1)
 
 
-points = st.tuples(st.floats(0, 2.5), st.floats(0, 1.2)).map(lambda p: Point(*p))
+# to a tenth of a millimetre, as places are stored
+points = st.tuples(st.integers(0, 25_000), st.integers(0, 12_000)).map(
+    lambda p: Point(p[0] / 10_000, p[1] / 10_000)
+)
 
 
 @given(points, points, points, st.floats(-3.1, 3.1))

@@ -58,6 +58,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 409: {
                     headers: {
                         [name: string]: unknown;
@@ -153,6 +162,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 409: {
                     headers: {
                         [name: string]: unknown;
@@ -227,6 +245,24 @@ export interface paths {
                         "application/json": components["schemas"]["CompareView"];
                     };
                 };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Validation error */
                 422: {
                     headers: {
@@ -272,6 +308,24 @@ export interface paths {
                         "application/json": components["schemas"]["PlayersView"];
                     };
                 };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         put?: never;
@@ -309,6 +363,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -415,7 +478,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -520,7 +583,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -598,7 +661,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -675,7 +738,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -748,6 +811,24 @@ export interface paths {
                         "application/json": components["schemas"]["RecordingsView"];
                     };
                 };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         put?: never;
@@ -785,6 +866,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -870,7 +960,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -933,7 +1023,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1009,7 +1099,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1062,7 +1152,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1142,7 +1232,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1247,7 +1337,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1329,7 +1419,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1394,7 +1484,7 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content: {
-                        "application/json": components["schemas"]["HTTPError"];
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
                 /** @description Problem */
@@ -1438,6 +1528,24 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["SessionView"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
             };
@@ -1490,6 +1598,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1568,6 +1685,24 @@ export interface paths {
                         "application/json": components["schemas"]["TodayView"];
                     };
                 };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         put?: never;
@@ -1602,6 +1737,24 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["WordsView"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
                     };
                 };
             };
@@ -1717,10 +1870,6 @@ export interface components {
             field: string;
             /** Words */
             words: string;
-        };
-        HTTPError: {
-            detail?: Record<string, never>;
-            message?: string;
         };
         /**
          * ImportedView

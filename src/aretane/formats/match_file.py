@@ -210,11 +210,18 @@ def _meaning_faults(match: MatchFile) -> list[Fault]:
         for index, name in enumerate(ids)
         if name in ids[:index]
     ]
+    names = [player.name for player in match.players]
+    faults += [
+        Fault(None, None, f"players.{index}.name", f"two players are called {name}")
+        for index, name in enumerate(names)
+        if name in names[:index]
+    ]
     try:
         table = core_table(match.table)
     except ValueError as error:
         return [*faults, Fault(None, None, "table", str(error))]
     rules = RULES[match.match.discipline]
+    seen: set[tuple[int, str]] = set()
     for number, rack in enumerate(match.racks, start=1):
         if rack.breaker is not None and rack.breaker not in ids:
             faults.append(Fault(number, None, "breaker", _unknown_player(rack.breaker, ids)))
@@ -227,23 +234,14 @@ def _meaning_faults(match: MatchFile) -> list[Fault]:
             for ball in sorted(named - {v.CUE} - set(rules.balls)):
                 words = f"{v.ball_words(ball)} is not a ball of {v.DISCIPLINES[match.match.discipline]}"
                 faults.append(Fault(number, place, "layout.balls", words))
-            for fault in layout_faults(table, step.before):
-                faults.append(Fault(number, place, f"layout.balls.{fault.ball}", fault.words))
-            for fault in layout_faults(table, step.after) if step.after else ():
-                faults.append(Fault(number, place, f"result ({fault.ball})", fault.words))
-    return _first_per_rack_layout(faults)
-
-
-def _first_per_rack_layout(faults: list[Fault]) -> list[Fault]:
-    """Name an impossible placing once, where it first shows, not in every shot it is carried into."""
-    seen: set[tuple[int | None, str]] = set()
-    kept = []
-    for fault in faults:
-        key = (fault.rack, fault.words)
-        if fault.shot is None or key not in seen:
-            kept.append(fault)
-        seen.add(key)
-    return kept
+            placed = [("layout.balls.", fault) for fault in layout_faults(table, step.before)]
+            if step.after is not None:
+                placed += [("result, ball ", fault) for fault in layout_faults(table, step.after)]
+            for where, fault in placed:  # named once, not in every shot it is carried into
+                if (number, fault.words) not in seen:
+                    faults.append(Fault(number, place, where + fault.ball, fault.words))
+                seen.add((number, fault.words))
+    return faults
 
 
 def _unknown_player(name: str, ids: list[str]) -> str:

@@ -87,7 +87,10 @@ def socket_path(folder: Path) -> Path:
 
 def answers(path: Path) -> bool:
     """Whether a server takes connections there; a left-over socket file alone is no proof."""
-    if not path.exists():
+    try:
+        with socket.socket(socket.AF_UNIX) as probe:
+            probe.connect(str(path))
+    except OSError:
         return False
     try:
         pymysql.connect(

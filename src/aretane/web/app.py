@@ -9,6 +9,7 @@ from urllib.parse import urlsplit
 from apiflask import APIFlask
 from flask import Response, request, send_from_directory
 from werkzeug.exceptions import Forbidden, NotFound
+from werkzeug.routing import PathConverter
 
 from aretane import __version__
 from aretane.settings import PROJECT, Settings
@@ -17,6 +18,7 @@ from aretane.store.database import Address
 from . import errors, match_files, numbers, players, racks, recordings, session, today
 
 PAGES = PROJECT / "frontend" / "dist"
+PROBLEM = "#/components/schemas/Problem"
 SAFE = frozenset(("GET", "HEAD", "OPTIONS"))
 CONTENT_SECURITY_POLICY = (
     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
@@ -67,19 +69,20 @@ def _headers(response: Response) -> Response:
 
 def _complete_spec(spec: dict[str, Any]) -> dict[str, Any]:
     """Say what the generator leaves out: required bodies, and the one error shape."""
-    text = json.dumps(spec).replace("#/components/schemas/ValidationError", "#/components/schemas/Problem")
+    text = re.sub(r"#/components/schemas/(ValidationError|HTTPError)", PROBLEM, json.dumps(spec))
     text = re.sub(r"#/components/schemas/\w+\.", "#/components/schemas/", text)
     done: dict[str, Any] = json.loads(text)
     schemas = {name.split(".")[-1]: body for name, body in done["components"]["schemas"].items()}
     done["components"]["schemas"] = schemas
-    schemas.pop("ValidationError", None)
+    for replaced in ("ValidationError", "HTTPError"):
+        schemas.pop(replaced, None)
     schemas["Problem"] = errors.Problem.model_json_schema()
     schemas["Problem"]["properties"]["faults"]["items"] = {"$ref": "#/components/schemas/Place"}
     schemas["Place"] = schemas["Problem"].pop("$defs")["Place"]
-    problem = {"application/json": {"schema": {"$ref": "#/components/schemas/Problem"}}}
+    problem = {"application/json": {"schema": {"$ref": PROBLEM}}}
     for path, methods in done["paths"].items():
         for method, operation in methods.items():
-            codes = ["404", "409"] if "{" in path else []
+            codes = ["404", "409"] if "{" in path or "parameters" in operation else []
             if "requestBody" in operation:
                 operation["requestBody"]["required"] = True
                 codes += ["400", "409", "413", "415", "422"]
@@ -90,15 +93,21 @@ def _complete_spec(spec: dict[str, Any]) -> dict[str, Any]:
     return done
 
 
+class PagePath(PathConverter):
+    """Every address but the API's, so that a wrong API address is not found whatever its method."""
+
+    regex = r"(?!api(?:/|$)).*?"
+
+
 def _serve_pages(app: APIFlask, pages: Path) -> None:
     """Built files as they are; every other address that is not an API one is the application's page."""
 
+    app.url_map.converters["page"] = PagePath
+
     @app.route("/", defaults={"path": ""}, methods=["GET"], provide_automatic_options=False)
-    @app.route("/<path:path>", methods=["GET"], provide_automatic_options=False)
+    @app.route("/<page:path>", methods=["GET"], provide_automatic_options=False)
     @app.doc(hide=True)
     def page(path: str) -> Response:
-        if path.startswith("api/"):
-            raise NotFound(f"there is no /{path}")
         if path.startswith("assets/"):
             response = send_from_directory(pages, path)
             response.headers["Cache-Control"] = "public, max-age=31536000, immutable"

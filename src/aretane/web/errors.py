@@ -30,6 +30,14 @@ class Problem(BaseModel):
     current: dict[str, Any] | None
 
 
+class BadFields(Exception):
+    """A request whose fields are wrong in ways that only the view can see."""
+
+    def __init__(self, message: str, faults: list[Place]):
+        super().__init__(message)
+        self.faults = faults
+
+
 def problem(status: int, message: str, faults: list[Place] | None = None, current: Any = None) -> Any:
     """An error answer."""
     body = Problem(message=message, faults=faults or [], current=current)
@@ -49,11 +57,18 @@ def register(app: APIFlask) -> None:
     @app.errorhandler(HTTPException)
     def http(error: HTTPException) -> Any:
         words = {
+            404: "there is nothing at this address",
             405: "this address does not take that method",
             413: "the request is too large; ARETANE_MAX_UPLOAD_MB sets the limit",
             415: "send JSON, with Content-Type: application/json",
         }
-        return problem(error.code or 500, words.get(error.code or 0, error.description or error.name))
+        said = error.description if error.description != type(error).description else None
+        code = error.code or 500
+        return problem(code, said or words.get(code) or error.description or error.name)
+
+    @app.errorhandler(BadFields)
+    def bad_fields(error: BadFields) -> Any:
+        return problem(422, str(error), error.faults)
 
     @app.errorhandler(NotFound)
     def missing(error: NotFound) -> Any:

@@ -1,6 +1,6 @@
 """Match files in: check one, take it whole, or take the part of it that is good."""
 
-from typing import Any, Literal
+from typing import Literal
 from uuid import uuid4
 
 from apiflask import APIBlueprint
@@ -12,7 +12,7 @@ from aretane.formats.match_file import Fault, Reading, read
 from aretane.store import write
 
 from .asker import to_write
-from .errors import Place, problem
+from .errors import BadFields, Place
 from .views import FaultView, FileCheckView, ImportedView
 
 blueprint = APIBlueprint("match_files", __name__, url_prefix="/api/match-files")
@@ -73,13 +73,13 @@ def check() -> FileCheckView:
 @blueprint.input(TakeQuery, location="query")
 @blueprint.output(ImportedView, status_code=201)
 @blueprint.doc(extensions=FILE_BODY)
-def take(query_data: TakeQuery) -> Any:
+def take(query_data: TakeQuery) -> ImportedView:
     """Store a match file as a new recording. With faults nothing is stored unless take=part."""
     reading = _reading()
     file = reading.usable if query_data.take == "part" else reading.whole
     if file is None:
         places = [Place(place=place_words(fault), words=fault.words) for fault in reading.faults]
-        return problem(422, "the file has faults; nothing was stored", places)
+        raise BadFields("the file has faults; nothing was stored", places)
     with to_write() as (db, asker):
         made, remarks = write.import_match(db, asker.club_id, file, lambda: str(uuid4()))
     return ImportedView(recording=made, remarks=remarks, faults=_faults(reading.faults))

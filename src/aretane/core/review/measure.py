@@ -69,9 +69,7 @@ def _arrival(step: Step, aim: Aim | None) -> float | None:
     return None if start is None else arrival_direction(step.shot.plan, start)
 
 
-def _leave(
-    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill]
-) -> Leave | None:
+def _leave(table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill]) -> Leave | None:
     """None while there is no result, no cue ball on the table or no ball left."""
     plan, left = step.shot.plan, step.after
     if left is None or left.cue is None:
