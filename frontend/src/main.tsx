@@ -10,6 +10,7 @@ import { PlayersPage } from "./players/PlayersPage";
 import { NewRecording } from "./recording/NewRecording";
 import { RecordingPage } from "./recording/RecordingPage";
 import { RecordingsPage } from "./recording/RecordingsPage";
+import { Broken } from "./shell/Broken";
 import { NotHere } from "./shell/NotHere";
 import { applyTheme, storedTheme } from "./shell/theme";
 import { TodayPage } from "./today/TodayPage";
@@ -18,7 +19,7 @@ applyTheme(storedTheme());
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 2000 } } });
 
-const router = createBrowserRouter([
+const router = createBrowserRouter([{ errorElement: <Broken />, children: [
   { path: "/", element: <TodayPage /> },
   { path: "/recordings", element: <RecordingsPage /> },
   { path: "/recordings/new", element: <NewRecording /> },
@@ -29,7 +30,7 @@ const router = createBrowserRouter([
   { path: "/import", element: <ImportFile /> },
   { path: "/today", element: <Navigate to="/" replace /> },
   { path: "*", element: <NotHere /> },
-]);
+] }]);
 
 const root = document.getElementById("root");
 if (root)

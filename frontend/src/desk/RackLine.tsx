@@ -23,7 +23,10 @@ type Props = {
 
 export function RackLine({ shots, seen, reviews, table, current, name, go, add }: Props) {
   const here = useRef<HTMLButtonElement>(null);
-  useEffect(() => here.current?.scrollIntoView({ block: "nearest", inline: "nearest" }), [current]);
+  useEffect(() => {
+    // newer browsers return a promise here, which must not become the effect's clean-up
+    here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+  }, [current]);
   const chances = shots.map((s) => reviews[s.id]?.pot?.chance ?? null);
   const edge = CUSHION + FRAME;
   return (

@@ -62,7 +62,7 @@ function PlayerTable({ players, words, set }: { players: Player[]; words: Words;
   return (
     <table className="mt-4 w-full text-left">
       <thead className="quiet text-sm">
-        <tr className="rule border-b"><th className="py-1">Name</th><th>Level</th><th className="text-right">Shots logged</th><th></th></tr>
+        <tr className="rule border-b"><th className="py-1">Name</th><th>Level</th><th className="text-right">Shots logged</th><th><span className="sr-only">Numbers</span></th></tr>
       </thead>
       <tbody>
         {players.map((p) => (

@@ -118,7 +118,7 @@ function RackTable({ recording, remove }: { recording: RecordingView; remove: (i
   return (
     <table className="mt-4 w-full text-left text-sm">
       <thead className="quiet">
-        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th>Won by</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th></th></tr>
+        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th>Won by</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th><span className="sr-only">Remove</span></th></tr>
       </thead>
       <tbody>
         {recording.racks.map((rack) => (

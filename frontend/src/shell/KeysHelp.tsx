@@ -4,7 +4,9 @@ import type { Entry } from "./Palette";
 
 export function KeysHelp({ entries, close }: { entries: Entry[]; close: () => void }) {
   const dialog = useRef<HTMLDialogElement>(null);
-  useEffect(() => dialog.current?.showModal(), []);
+  useEffect(() => {
+    dialog.current?.showModal();
+  }, []);
   const keyed = entries.filter((e) => e.key);
   const groups = [...new Set(keyed.map((e) => e.group))];
   return (

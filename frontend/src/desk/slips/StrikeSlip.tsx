@@ -58,7 +58,7 @@ function PotFigures({ pot, words, units, table, level }: { pot: Pot; words: Word
   const beyond = Math.abs(pot.cut) >= 90;
   const named = (balls: string[]) => balls.map((b) => `the ${b}`).join(", ");
   return (
-    <dl>
+    <div>
       <Row label="Pot chance">
         <b className="num text-xl">{chance(pot.chance)}</b>{" "}
         <span className="quiet text-sm">{level} model, {pot.frozen ? "balls frozen" : "closed form"}</span>
@@ -112,7 +112,7 @@ function PotFigures({ pot, words, units, table, level }: { pot: Pot; words: Word
       <p className="quiet pt-1 text-xs">
         {words.pockets[pot.pocket]}; {table.diamond ? `1 diamond = ${length(table.diamond, units)}` : ""}
       </p>
-    </dl>
+    </div>
   );
 }
 

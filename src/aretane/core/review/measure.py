@@ -21,8 +21,8 @@ class Leave:
     """What a layout offers on the next ball. Aims carry the chances of whoever plays it.
 
     `player` is who is at the table next, None where the rules leave it open (then the chances are the
-    shooter's). `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned` that pot from
-    the planned place.
+    shooter's). `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned`
+    that pot from the planned place.
     """
 
     player: str | None

@@ -1,0 +1,75 @@
+"""The built application, served as a user gets it, in Debian's Chromium."""
+
+import os
+import socket
+from collections.abc import Iterator
+from dataclasses import dataclass, replace
+from pathlib import Path
+from typing import Any
+
+import pytest
+from playwright.sync_api import Browser, Page, Playwright
+
+from aretane.cli.data import load_demo
+from aretane.cli.serve import _end, _wait_until_up, free_port, start_web
+from aretane.settings import PROJECT, Settings
+from aretane.store.database import Address
+from aretane.store.migrate import migrate
+
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+ARGUMENTS = [
+    "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
+    "--disable-background-networking", "--disable-component-update", "--disable-sync",
+]  # fmt: skip
+
+
+@pytest.fixture(scope="session")
+def browser(playwright: Playwright) -> Iterator[Browser]:
+    running = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+    yield running
+    running.close()
+
+
+@dataclass(frozen=True)
+class Served:
+    """A running application."""
+
+    url: str
+    database: Address
+
+
+@pytest.fixture(scope="module")
+def served(empty_address: Address, request: pytest.FixtureRequest) -> Iterator[Served]:
+    """The application with the demo in a database of the module's own."""
+    assert (PROJECT / "frontend" / "dist" / "index.html").is_file(), "build the pages: ./aretane setup"
+    name = request.module.__name__.rsplit(".", 1)[-1]
+    address = replace(empty_address, database=f"browser_{name}")
+    migrate(address)
+    load_demo(address)
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        wanted = probe.getsockname()[1]
+    settings = Settings(Path("."), None, "127.0.0.1", wanted, 4, 16 * 1024 * 1024)
+    port = free_port("127.0.0.1", wanted)
+    web = start_web(settings, address, port)
+    _wait_until_up("127.0.0.1", port, web)
+    yield Served(f"http://127.0.0.1:{port}", address)
+    _end(web)
+
+
+@pytest.fixture
+def tab(browser: Browser, served: Served) -> Iterator[Page]:
+    """A fresh page at 1280 x 800; the test fails on any error the page reports."""
+    context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=served.url)
+    page = context.new_page()
+    problems: list[str] = []
+    page.on("pageerror", lambda error: problems.append(str(error)))
+    page.on("console", lambda m: problems.append(m.text) if is_problem(m) else None)
+    yield page
+    context.close()
+    assert problems == []
+
+
+def is_problem(message: Any) -> bool:
+    """An error on the console; refusals that a test asks for are logged by the browser and no error."""
+    return message.type == "error" and "Failed to load resource" not in message.text

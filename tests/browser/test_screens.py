@@ -1,0 +1,81 @@
+"""Every screen: accessible by axe in both themes, no sideways scrolling on a phone, a removal undone."""
+
+import re
+from typing import Any
+
+import pytest
+from playwright.sync_api import Page, expect
+
+from aretane.settings import PROJECT
+
+AXE = PROJECT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
+SCREENS = {
+    "today": "/",
+    "recordings": "/recordings",
+    "new": "/recordings/new",
+    "recording": "/recordings/1",
+    "desk": "/recordings/1/racks/2/shots/5",
+    "numbers": "/numbers?player=1&against=2",
+    "players": "/players",
+    "import": "/import",
+}
+
+
+def settled(page: Page, address: str, theme: str = "daylight") -> None:
+    page.goto("/")
+    page.evaluate("theme => localStorage.setItem('aretane.theme', theme)", theme)
+    page.goto(address)
+    page.wait_for_load_state("networkidle")
+
+
+@pytest.mark.parametrize("theme", ["daylight", "lamplight"])
+@pytest.mark.parametrize("screen", SCREENS)
+def test_axe_finds_nothing(tab: Page, screen: str, theme: str) -> None:
+    settled(tab, SCREENS[screen], theme)
+    slips = ("i", "k", "r", "o") if screen == "desk" else ("",)
+    for slip in slips:
+        if slip:
+            tab.keyboard.press(slip)
+        tab.evaluate(AXE.read_text())
+        found: dict[str, Any] = tab.evaluate("() => axe.run(document, {resultTypes: ['violations']})")
+        assert [(v["id"], v["nodes"][0]["html"][:200]) for v in found["violations"]] == []
+
+
+@pytest.mark.parametrize("screen", SCREENS)
+def test_a_phone_scrolls_only_downwards(tab: Page, screen: str) -> None:
+    tab.set_viewport_size({"width": 390, "height": 844})
+    settled(tab, SCREENS[screen])
+    wide = tab.evaluate("() => document.documentElement.scrollWidth")
+    assert wide <= 390
+
+
+def test_the_planted_habit_shows(tab: Page) -> None:
+    settled(tab, "/")
+    expect(tab.get_by_text(re.compile("Joon Abara ends short"))).to_be_visible()
+
+
+def test_a_removed_rack_is_put_back(tab: Page) -> None:
+    settled(tab, "/recordings/2")
+    tab.get_by_role("button", name="Remove rack 5").click()
+    expect(tab.get_by_role("link", name="Rack 5", exact=True)).to_have_count(0)
+    tab.get_by_role("button", name="Put it back").click()
+    expect(tab.get_by_role("link", name="Rack 5", exact=True)).to_be_visible()
+
+
+def test_a_player_is_added_and_a_taken_name_refused(tab: Page) -> None:
+    settled(tab, "/players")
+    tab.get_by_label("Name of a new player").fill("Joon Abara")
+    tab.get_by_role("button", name="Add player").click()
+    expect(tab.get_by_role("alert")).to_contain_text("already a player called Joon Abara")
+    tab.get_by_label("Name of a new player").fill("Una Birk")
+    tab.get_by_role("button", name="Add player").click()
+    expect(tab.get_by_label("Name of Una Birk")).to_be_visible()
+
+
+def test_units_are_the_members_choice(tab: Page) -> None:
+    settled(tab, "/recordings/1/racks/2/shots/5")
+    tab.keyboard.press("k")
+    tab.keyboard.press("Control+k")
+    tab.keyboard.type("inches")
+    tab.keyboard.press("Enter")
+    expect(tab.get_by_text(re.compile(r"\d in"))).not_to_have_count(0)
