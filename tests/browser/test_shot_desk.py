@@ -32,7 +32,11 @@ def test_a_coach_steps_through_a_rack_with_keys(tab: Page) -> None:
 def first_pot(page: Page, rack: int = 3) -> int:
     """Number of the first direct pot that went in."""
     for number, shot in enumerate(rack_data(page, 1, rack)["rack"]["shots"], start=1):
-        if shot["review"]["pot"] and shot["review"]["keeps_table"] and shot["shot"]["plan"]["choice"] == "attack":
+        if (
+            shot["review"]["pot"]
+            and shot["review"]["keeps_table"]
+            and shot["shot"]["plan"]["choice"] == "attack"
+        ):
             return number
     raise AssertionError("no pot in this rack")
 

@@ -1,0 +1,1 @@
+"""What the issues promise, measured. Run by ./aretane bench."""

@@ -1,0 +1,47 @@
+"""./aretane bench [AREA]: measure, print, and write bench/results/AREA.json."""
+
+import json
+import os
+import platform
+import sys
+from pathlib import Path
+
+from . import hand
+from .rows import Row
+
+AREAS = {"hand": hand.measure}
+RESULTS = Path(__file__).parent / "results"
+
+
+def machine() -> dict[str, str | int | None]:
+    """What the figures were measured on."""
+    memory = os.sysconf("SC_PAGE_SIZE") * os.sysconf("SC_PHYS_PAGES") // 2**30
+    return {
+        "cores": os.cpu_count(),
+        "memory_gib": memory,
+        "python": platform.python_version(),
+        "system": f"{platform.system()} {platform.machine()}",
+    }
+
+
+def report(area: str, rows: list[Row]) -> None:
+    """Print the rows and write them down, those that fall short among them."""
+    for row in rows:
+        verdict = "ok   " if row.held else "SHORT"
+        print(f"  {verdict} {row.name}: {row.value} {row.unit} (limit {row.limit}, n {row.n})")
+    RESULTS.mkdir(exist_ok=True)
+    (RESULTS / f"{area}.json").write_text(json.dumps([row.as_json() for row in rows], indent=1) + "\n")
+    (RESULTS / "machine.json").write_text(json.dumps(machine(), indent=1) + "\n")
+
+
+def main() -> None:
+    asked = sys.argv[1:] or list(AREAS)
+    unknown = [area for area in asked if area not in AREAS]
+    if unknown:
+        sys.exit(f"aretane bench: no such area: {', '.join(unknown)}; use {', '.join(AREAS)}")
+    for area in asked:
+        print(area, flush=True)
+        report(area, AREAS[area]())
+
+
+main()

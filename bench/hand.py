@@ -1,0 +1,162 @@
+"""The speed of the hand: starting, measuring, opening a rack, logging."""
+
+import json
+import os
+import signal
+import statistics
+import subprocess
+import sys
+import tempfile
+import time
+import urllib.request
+from collections.abc import Iterator
+from contextlib import contextmanager
+from pathlib import Path
+from typing import Any
+
+from playwright.sync_api import Browser, Page, expect, sync_playwright
+from tests.browser.conftest import ARGUMENTS, CHROMIUM
+from tests.browser.desk import Hands
+from tests.browser.test_rack_from_empty import BALLS, ENDS, lay_out, make_recording
+
+from aretane.settings import PROJECT
+
+from .rows import Row, percentile
+
+STARTS = 3
+OPENINGS = 15
+ASKED_EACH = 3
+
+
+@contextmanager
+def demo(folder: Path) -> Iterator[tuple[str, float]]:
+    """./aretane demo as a user runs it: its address and the seconds until it printed it."""
+    began = time.perf_counter()
+    process = subprocess.Popen(
+        ["./aretane", "demo"], cwd=PROJECT, text=True, stdout=subprocess.PIPE,
+        env=os.environ | {"ARETANE_DATA_DIR": str(folder)},
+    )  # fmt: skip
+    assert process.stdout is not None
+    try:
+        line = next(line for line in process.stdout if "http://" in line)
+        yield line[line.index("http://") :].strip().rstrip("/"), time.perf_counter() - began
+    finally:
+        process.send_signal(signal.SIGINT)
+        process.wait(timeout=30)
+        process.stdout.close()
+
+
+def ask(url: str, body: Any = None) -> tuple[Any, float]:
+    """The answer and the milliseconds it took."""
+    data = None if body is None else json.dumps(body).encode()
+    asked = urllib.request.Request(url, data, {"Content-Type": "application/json"})
+    began = time.perf_counter()
+    with urllib.request.urlopen(asked, timeout=30) as answer:
+        text = answer.read()
+    return json.loads(text), (time.perf_counter() - began) * 1000
+
+
+def demo_racks(url: str) -> Iterator[tuple[int, Any]]:
+    """Every rack of the demo with its recording's number."""
+    for recording in ask(f"{url}/api/recordings")[0]["recordings"]:
+        for rack in recording["racks"]:
+            desk = ask(f"{url}/api/recordings/{recording['id']}/racks/{rack['number']}")[0]
+            yield recording["id"], desk["rack"]
+
+
+def measuring(url: str) -> list[float]:
+    """Milliseconds to measure each shot of the demo from nothing stored: it alone, its layout laid out."""
+    times = []
+    for recording, rack in demo_racks(url):
+        for shot in rack["shots"]:
+            alone = shot["shot"] | {"layout": {"from": "empty", "balls": shot["review"]["before"]}}
+            body = {"breaker": None, "shots": [alone]}
+            address = f"{url}/api/recordings/{recording}/preview"
+            times += [ask(address, body)[1] for _ in range(ASKED_EACH)]
+    return times
+
+
+def saving(url: str) -> list[float]:
+    """Milliseconds to store one changed shot and have its whole rack reviewed again, over the demo."""
+    times = []
+    for _, rack in demo_racks(url):
+        for shot in rack["shots"]:
+            changed = shot["shot"] | {"notes": "measured"}
+            change = {"id": shot["id"], "version": shot["version"], "shot": changed}
+            times.append(ask(f"{url}/api/racks/{rack['id']}/changes", {"shots": [change]})[1])
+    return times
+
+
+def opening(browser: Browser, url: str) -> list[float]:
+    """Seconds from asking for a rack's address to balls, measures and rack line on the screen."""
+    times = []
+    for turn in range(OPENINGS):
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        began = time.perf_counter()
+        page.goto(f"{url}/recordings/1/racks/{turn % 7 + 1}/shots/3", wait_until="commit")
+        page.locator('[data-testid="table"] text').first.wait_for()
+        page.locator('nav[aria-label="Shots of this rack"] button').first.wait_for()
+        times.append(time.perf_counter() - began)
+        page.context.close()
+    return times
+
+
+def logging(page: Page, name: str) -> tuple[int, int, float]:
+    """A seven-shot rack from an empty table: the most actions a routine pot took, all actions, seconds."""
+    make_recording(page, name)
+    hands, worst, began = Hands(page), 0, time.perf_counter()
+    lay_out(hands)
+    hands.key("3")
+    hands.done()
+    for index, ball in enumerate("3456789"):
+        expect(page.get_by_label("Planned pocket")).not_to_have_value("")
+        hands.key("p")
+        hands.click_table(*(ENDS[index] if ball != "9" else (800, 640)))
+        if ball != "9":
+            hands.key("n")
+            expect(page.get_by_role("heading", name=f"Shot {index + 2} of")).to_be_visible()
+        worst = max(worst, hands.done())
+    hands.saved()
+    return worst, hands.actions, time.perf_counter() - began
+
+
+def measure() -> list[Row]:
+    """All rows of the area `hand`."""
+    with tempfile.TemporaryDirectory() as folder:
+        data = Path(folder)
+        with demo(data):
+            pass
+        starts = []
+        for _ in range(STARTS):
+            with demo(data) as (_, seconds):
+                starts.append(seconds)
+        with demo(data) as (url, _), sync_playwright() as playwright:
+            measured = measuring(url)
+            browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+            opened = opening(browser, url)
+            context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=url)
+            pot, whole, seconds = logging(context.new_page(), "Bench Hand")
+            context.close()
+            browser.close()
+            saved = saving(url)
+    p95 = [round(percentile(times, 0.95), 2) for times in (measured, saved, opened)]
+    start = round(statistics.median(starts), 2)
+    many = (len(measured), len(saved), len(opened))
+    return [
+        Row("second start", start, "s", 8, "lower", len(starts),
+            "From calling ./aretane demo on data that exist to the printed address, median."),
+        Row("measuring a shot at the server, p95", p95[0], "ms", 50, "lower", many[0],
+            "Each shot of the demo sent alone for review over HTTP on loopback."),
+        Row("storing a shot and reviewing its rack, p95", p95[1], "ms", 50, "lower", many[1],
+            "Each shot of the demo changed, stored, and its whole rack reviewed, over HTTP."),
+        Row("opening a rack in the browser, p95", p95[2], "s", 1, "lower", many[2],
+            "A fresh browser context from the address to balls, measures and rack line on the screen."),
+        Row("actions to log a routine pot", pot, "actions", 5, "lower", 7,
+            "Keys and clicks from one shot to the next, the most over a seven-shot rack."),
+        Row("actions for a seven-shot rack from an empty table", whole, "actions", 12 + 7 * 5, "lower", 1,
+            f"Keys and clicks, laying out {len(BALLS)} balls among them; scripted in {seconds:.0f} s."),
+    ]  # fmt: skip
+
+
+if __name__ == "__main__":
+    sys.exit("run ./aretane bench hand")
