@@ -1,11 +1,11 @@
 /** The rack as a line of small layouts, the pot chance running through them as one drawn line. */
-import { useEffect, useRef } from "react";
+import { memo, useEffect, useRef } from "react";
 import type { Place, Places, Review, Shot, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
 import { CUSHION, FRAME } from "../table/geometry";
 import { chance } from "../units/units";
-import type { DocShot } from "./rackDoc";
+import { same, type DocShot } from "./rackDoc";
 
 const CELL = 116;
 const HIGH = 34;
@@ -22,46 +22,19 @@ type Props = {
 };
 
 export function RackLine({ shots, seen, reviews, table, current, name, go, add }: Props) {
-  const here = useRef<HTMLButtonElement>(null);
-  useEffect(() => {
-    // newer browsers return a promise here, which must not become the effect's clean-up
-    here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
-  }, [current]);
   const chances = shots.map((s) => reviews[s.id]?.pot?.chance ?? null);
-  const edge = CUSHION + FRAME;
   return (
     <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
+      <svg className="absolute h-0 w-0" aria-hidden="true">
+        <symbol id="bed" viewBox={boxOf(table)}><TableBed table={table} plain /></symbol>
+      </svg>
       <div className="relative flex" style={{ width: Math.max(shots.length + 1, 1) * CELL }}>
-        {shots.map((one, index) => {
-          const review = reviews[one.id];
-          const flags = review?.flags.length ?? 0;
-          const pot = chances[index] ?? null;
-          const now = index + 1 === current;
-          return (
-            <button
-              key={one.id} type="button" ref={now ? here : undefined} onClick={() => go(index + 1)}
-              aria-current={now ? "step" : undefined}
-              className={`relative px-1.5 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`}
-              style={{ width: CELL }}
-            >
-              <span className="block text-xs leading-4">
-                <b className="num">{index + 1}</b> {name(one.shot.shooter).split(" ")[0]}
-                <span className="num quiet float-right">{pot === null ? "" : chance(pot)}</span>
-              </span>
-              <span className="block" style={{ height: HIGH }} />
-              <svg viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block w-full" aria-hidden="true">
-                <TableBed table={table} plain />
-                {Object.entries(seen[one.id]?.before ?? {}).map(([ball, at]) => (
-                  <Ball key={ball} table={{ ...table, ball_radius: 44, cue_ball_radius: 44 }} ball={ball} at={at as Place} small />
-                ))}
-              </svg>
-              <span className="block truncate text-xs leading-4">
-                {came(one.shot)}
-                {flags > 0 && <b className="text-warning float-right" title={review?.flags[0]?.words}>▲ {flags}</b>}
-              </span>
-            </button>
-          );
-        })}
+        {shots.map((one, index) => (
+          <Cell
+            key={one.id} number={index + 1} shot={one.shot} who={name(one.shot.shooter).split(" ")[0] ?? ""}
+            balls={seen[one.id]?.before ?? NO_BALLS} review={reviews[one.id]} table={table} now={index + 1 === current} go={go}
+          />
+        ))}
         <ChanceLine chances={chances} />
         <button type="button" onClick={add} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
           <span>+ shot <kbd className="key">N</kbd></span>
@@ -70,6 +43,55 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add }
     </nav>
   );
 }
+
+const NO_BALLS: Places = {};
+const boxOf = (table: TableView): string => {
+  const edge = CUSHION + FRAME;
+  return `${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`;
+};
+
+type CellProps = {
+  number: number; shot: Shot; who: string; balls: Places; review: Review | undefined; table: TableView; now: boolean; go: (shot: number) => void;
+};
+
+/** One shot: who, the chance, the layout before it, what came. Drawn again only when one of them changes. */
+const Cell = memo(
+  function Cell({ number, shot, who, balls, review, table, now, go }: CellProps) {
+    const here = useRef<HTMLButtonElement>(null);
+    useEffect(() => {
+      // newer browsers return a promise here, which must not become the effect's clean-up
+      if (now) here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+    }, [now]);
+    const pot = review?.pot?.chance ?? null;
+    const flags = review?.flags.length ?? 0;
+    const drawn = { ...table, ball_radius: 44, cue_ball_radius: 44 };
+    return (
+      <button
+        type="button" ref={here} onClick={() => go(number)} aria-current={now ? "step" : undefined}
+        className={`relative px-1.5 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`} style={{ width: CELL }}
+      >
+        <span className="block truncate text-xs leading-4">
+          <span className="num quiet float-right">{pot === null ? "" : chance(pot)}</span>
+          <b className="num">{number}</b> {who}
+        </span>
+        <span className="block" style={{ height: HIGH }} />
+        <svg viewBox={boxOf(table)} className="block w-full" aria-hidden="true">
+          <use href="#bed" x={-(CUSHION + FRAME)} y={-(CUSHION + FRAME)} width={table.length + 2 * (CUSHION + FRAME)} height={table.width + 2 * (CUSHION + FRAME)} />
+          {Object.entries(balls).map(([ball, at]) => (
+            <Ball key={ball} table={drawn} ball={ball} at={at as Place} small />
+          ))}
+        </svg>
+        <span className="block truncate text-xs leading-4">
+          {flags > 0 && <b className="text-warning float-right" title={review?.flags[0]?.words}>▲ {flags}</b>}
+          {came(shot)}
+        </span>
+      </button>
+    );
+  },
+  (a, b) =>
+    a.number === b.number && a.shot === b.shot && a.who === b.who && a.now === b.now && a.table === b.table &&
+    a.review?.pot?.chance === b.review?.pot?.chance && a.review?.flags.length === b.review?.flags.length && same(a.balls, b.balls),
+);
 
 /** What came of the shot, in two words. */
 export function came(shot: Shot): string {

@@ -14,7 +14,7 @@ from aretane.store.errors import NotFound
 from aretane.store.records import Recording
 
 from .asker import to_read
-from .reviewing import facts, scene
+from .reviewing import scene, tallies
 from .views import (
     CompareView,
     DifferenceView,
@@ -54,7 +54,7 @@ def numbers(query_data: NumbersQuery) -> CompareView:
     for player_id in ids:
         if player_id not in known:
             raise NotFound(f"there is no player {player_id}")
-    rows = tallies(
+    rows = all_tallies(
         one
         for one in stored
         if query_data.recording in (None, one.id) and query_data.kind in (None, one.match.kind)
@@ -67,9 +67,9 @@ def numbers(query_data: NumbersQuery) -> CompareView:
     return CompareView(players=views, differences=_differences(counted))
 
 
-def tallies(recordings: Iterable[Recording]) -> list[Tallied]:
+def all_tallies(recordings: Iterable[Recording]) -> list[Tallied]:
     """Every shot of the recordings as the percentages see it."""
-    return [row for one in recordings for rack in one.racks for row in facts(scene(one), rack).tallies]
+    return [row for one in recordings for rack in one.racks for row in tallies(scene(one), rack)]
 
 
 def _differences(counted: list[Numbers]) -> list[DifferenceView]:

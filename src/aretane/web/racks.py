@@ -79,7 +79,7 @@ def _new_id() -> str:
 
 def _rack_view(db: Db, asker: Asker, rack_id: int) -> RackView:
     stored = read.rack(db, asker.club_id, rack_id)
-    around = read.recording(db, asker.club_id, stored.recording_id)
+    around = read.recording_head(db, asker.club_id, stored.recording_id)
     return serialise.rack(scene(around), stored)
 
 

@@ -8,7 +8,7 @@ from aretane.store import read
 from aretane.store.records import Recording
 
 from .asker import to_read
-from .numbers import tallies
+from .numbers import all_tallies
 from .reviewing import facts, scene
 from .views import LineView, TodayView
 
@@ -71,7 +71,7 @@ def _flagged(recordings: list[Recording]) -> list[LineView]:
 
 def _habits(recordings: list[Recording], players: dict[str, str]) -> list[LineView]:
     """Players whose cue ball runs long or short beyond doubt, the largest habit first."""
-    rows = tallies(recordings)
+    rows = all_tallies(recordings)
     found: list[tuple[float, LineView]] = []
     for player, name in players.items():
         along = numbers_for(player, rows).along

@@ -30,12 +30,15 @@ def replay(rules: Rules, rack: Rack) -> list[Step]:
     state = rules.initial(rack.players, rack.breaker)
     for shot in rack.shots:
         before = (layout if shot.start is None else shot.start).changed(shot.placed)
-        if shot.result is None:
-            steps.append(Step(shot, state, before, None, state, None))
-            layout = before
-            continue
-        left = after(before, shot.result)
-        next_state, ruling = rules.after(state, shot, before)
-        steps.append(Step(shot, state, before, left, next_state, ruling))
-        layout, state = left, next_state
+        step = replay_one(rules, shot, state, before)
+        steps.append(step)
+        layout, state = step.after or before, step.next_state
     return steps
+
+
+def replay_one(rules: Rules, shot: Shot, state: RackState, before: Layout) -> Step:
+    """One shot from the state and the layout before it."""
+    if shot.result is None:
+        return Step(shot, state, before, None, state, None)
+    next_state, ruling = rules.after(state, shot, before)
+    return Step(shot, state, before, after(before, shot.result), next_state, ruling)
