@@ -81,6 +81,26 @@ def test_every_fault_is_listed_with_its_place() -> None:
     assert "miscue limit" in words
 
 
+def test_faults_of_form_do_not_hide_faults_of_meaning() -> None:
+    file = example()
+    shots = file["racks"][0]["shots"]
+    shots[0]["plan"]["pocket"] = "middle"
+    shots[1]["shooter"] = "zoe"
+    shots[2]["result"]["cue_end"] = [3, 4]
+    del shots[3]["shooter"]
+    shots[4]["result"]["potted"][0]["ball"] = "15"
+    assert places(file) == [
+        (1, 1, "plan.pocket"),
+        (1, 2, "shooter"),
+        (1, 3, "result, ball cue"),
+        (1, 4, "shooter"),
+        (1, 5, "layout.balls"),
+    ]
+    reading = read(json.dumps(file))
+    assert reading.usable is not None
+    assert reading.usable.racks[0].shots == []
+
+
 def test_meaning_is_checked_too() -> None:
     file = example()
     shots = file["racks"][0]["shots"]

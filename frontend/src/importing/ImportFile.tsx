@@ -81,7 +81,7 @@ export function ImportFile() {
 
 function Checked({ name, check, take }: { name: string; check: FileCheck; take: (part: boolean) => Promise<void> }) {
   const count = check.faults.length;
-  const usable = check.title !== null;
+  const usable = check.title !== null && (count === 0 || check.shots_usable > 0);
   return (
     <section className="mt-4" aria-label="What the file holds">
       <p>

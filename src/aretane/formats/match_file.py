@@ -34,6 +34,7 @@ from .shapes import (
 FORMAT: Literal["aretane-match"] = "aretane-match"
 VERSION: Literal[1] = 1
 
+PRUNINGS = 4
 Opening = Annotated[float, Field(ge=60, le=230)]
 
 
@@ -137,15 +138,59 @@ def read(text: str) -> Reading:
     try:
         match = MatchFile.model_validate(data)
     except ValidationError as error:
-        faults = [_fault(entry) for entry in error.errors(include_url=False)]
-        usable = _cut(data, faults)
-        if usable is not None:
-            more = _meaning_faults(usable)
-            usable = _cut(dump(usable), more) if more else usable
-            faults += more
-        return Reading(tuple(faults), usable)
+        entries = error.errors(include_url=False)
+        faults = [_fault(entry) for entry in entries]
+        readable = _pruned(data, entries)
+        faults += _meaning_faults(readable) if readable is not None else []
+        return Reading(tuple(sorted(faults, key=_order)), _cut(data, faults))
     faults = _meaning_faults(match)
     return Reading(tuple(faults), _cut(dump(match), faults) if faults else match)
+
+
+def _order(fault: Fault) -> tuple[int, int]:
+    return (fault.rack or 0, fault.shot or 0)
+
+
+def _pruned(data: dict[str, Any], entries: list[Any]) -> MatchFile | None:
+    """The file without the fields that cannot be read, so that the rest can be checked too.
+
+    Only for finding more faults; nothing pruned is ever stored. None when too little is left.
+    """
+    rest: Any = json.loads(json.dumps(data))
+    for _ in range(PRUNINGS):
+        for entry in entries:
+            _drop(rest, [part for part in entry["loc"] if part != "[key]"], entry["type"])
+        try:
+            return MatchFile.model_validate(rest)
+        except ValidationError as error:
+            entries = error.errors(include_url=False)
+    return None
+
+
+def _drop(rest: Any, place: list[Any], kind: str) -> None:
+    """Take out the field at `place`; in a list, the whole list; a missing shooter becomes anybody."""
+    if kind == "missing" and place[-1] == "shooter" and rest.get("players"):
+        holder = _reach(rest, place[:-1])
+        first = rest["players"][0]
+        if isinstance(holder, dict) and isinstance(first, dict) and isinstance(first.get("id"), str):
+            holder["shooter"] = first["id"]
+        return
+    while place and isinstance(place[-1], int) and place[-2:-1] != ["shots"]:
+        place = place[:-1]
+    holder = _reach(rest, place[:-1]) if place else None
+    if isinstance(holder, dict):
+        holder.pop(place[-1], None)
+    elif isinstance(holder, list) and place[-1] < len(holder):
+        holder[place[-1]] = {}
+
+
+def _reach(rest: Any, place: list[Any]) -> Any:
+    for part in place:
+        try:
+            rest = rest[part]
+        except (KeyError, IndexError, TypeError):
+            return None
+    return rest
 
 
 def _no_constant(name: str) -> float:
@@ -171,6 +216,10 @@ def _fault(entry: Any) -> Fault:
     words = entry["msg"].removeprefix("Value error, ")
     if entry["type"] == "extra_forbidden":
         words = "no such field; check its spelling"
+    elif entry["type"] == "literal_error":
+        words = f"{entry['input']!r} is not known here; use {entry['ctx']['expected']}"
+    elif entry["type"] == "missing":
+        words = "this field is needed"
     return Fault(rack, shot, ".".join(str(part) for part in place) or "whole", words)
 
 

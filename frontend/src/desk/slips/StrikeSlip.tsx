@@ -8,8 +8,9 @@ import { Row, Unknown } from "./parts";
 type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; table: TableView; level: string };
 
 const SPEEDS: [string, number][] = [
-  ["touch", 0.6], ["soft", 1.2], ["medium", 2], ["firm", 3.2], ["hard", 5], ["break", 9],
+  ["touch", 0.6], ["soft", 1.2], ["medium", 2], ["firm", 3.2], ["hard", 5],
 ];
+const BREAK_SPEEDS: [string, number][] = [["control", 7], ["firm", 8.5], ["full", 10]];
 
 export function StrikeSlip({ number, shot, review, words, units, table, level }: Props) {
   const { plan } = shot;
@@ -19,7 +20,7 @@ export function StrikeSlip({ number, shot, review, words, units, table, level }:
         <TipFace tip={plan.tip} onTip={(tip) => act.setPlan(number, { tip })} />
         <div className="text-sm">
           <div className="flex flex-wrap" role="group" aria-label="Planned speed">
-            {SPEEDS.map(([word, ms]) => (
+            {(plan.kind === "break" ? BREAK_SPEEDS : SPEEDS).map(([word, ms]) => (
               <button key={word} type="button" className="pick text-sm" aria-pressed={plan.speed === ms} onClick={() => act.setPlan(number, { speed: plan.speed === ms ? null : ms })}>
                 {word}
               </button>
@@ -36,10 +37,27 @@ export function StrikeSlip({ number, shot, review, words, units, table, level }:
         {review?.pot ? (
           <PotFigures pot={review.pot} words={words} units={units} table={table} level={level} />
         ) : (
-          <p className="py-1 text-sm">{whyNoPot(shot, review)}</p>
+          <NoPot shot={shot} review={review} words={words} />
         )}
       </div>
     </div>
+  );
+}
+
+/** Why no pot is measured; beside a safety, what the likeliest pot would have been. */
+function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined; words: Words }) {
+  const best = review?.pots[0];
+  if (shot.plan.choice !== "safety" || !best) return <p className="py-1 text-sm">{whyNoPot(shot, review)}</p>;
+  return (
+    <>
+      <Row label="Instead of">
+        the {best.ball}, {words.pockets[best.pocket]}
+      </Row>
+      <Row label="Pot chance">
+        <b className="num text-xl">{chance(best.chance)}</b>{" "}
+        <span className="quiet text-sm">the likeliest direct pot, closed form</span>
+      </Row>
+    </>
   );
 }
 
