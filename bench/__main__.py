@@ -11,6 +11,7 @@ from .rows import Row
 
 AREAS = {"hand": hand.measure}
 RESULTS = Path(__file__).parent / "results"
+DOCUMENT = Path(__file__).parents[1] / "docs" / "performance.md"
 
 
 def machine() -> dict[str, str | int | None]:
@@ -34,6 +35,28 @@ def report(area: str, rows: list[Row]) -> None:
     (RESULTS / "machine.json").write_text(json.dumps(machine(), indent=1) + "\n")
 
 
+def quote(areas: dict[str, list[Row]]) -> str:
+    """docs/performance.md: every result on file, as a table an area."""
+    at = machine()
+    text = (
+        "# Performance\n\nMeasured and written by `./aretane bench`; the figures stand in `bench/results/`. The\n"
+        f"machine of the last run had {at['cores']} cores and {at['memory_gib']} GiB of memory "
+        f"({at['system']},\nPython {at['python']}), shared with other work.\n"
+    )
+    for area, rows in areas.items():
+        text += f"\n## {area}\n\n| what | measured | limit | n | how |\n|---|---|---|---|---|\n"
+        for row in rows:
+            figures = f"{row.value:g} {row.unit} | {row.limit:g} {row.unit}"
+            text += f"| {row.name} | {figures} | {row.n} | {row.how} |\n"
+    return text
+
+
+def on_file() -> dict[str, list[Row]]:
+    """The results of every area that was ever measured."""
+    files = [RESULTS / f"{area}.json" for area in AREAS]
+    return {f.stem: [Row(**row) for row in json.loads(f.read_text())] for f in files if f.is_file()}
+
+
 def main() -> None:
     asked = sys.argv[1:] or list(AREAS)
     unknown = [area for area in asked if area not in AREAS]
@@ -42,6 +65,8 @@ def main() -> None:
     for area in asked:
         print(area, flush=True)
         report(area, AREAS[area]())
+    DOCUMENT.write_text(quote(on_file()))
 
 
-main()
+if __name__ == "__main__":
+    main()

@@ -101,7 +101,10 @@ setup_run() {
 setup_test() {
   setup_venv dev
   setup_database
-  [ -x /usr/bin/chromium ] || install_packages chromium
+  local missing=()
+  [ -x /usr/bin/chromium ] || missing+=(chromium)
+  PATH="$PATH:/sbin:/usr/sbin" ldconfig -p 2>/dev/null | grep -q libatomic.so.1 || missing+=(libatomic1) # the browser driver needs it
+  [ ${#missing[@]} = 0 ] || install_packages "${missing[@]}"
   setup_front_end
 }
 

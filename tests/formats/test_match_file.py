@@ -121,6 +121,14 @@ def test_meaning_is_checked_too() -> None:
     assert any(fault.shot == 4 and "off the table" in fault.words for fault in found)
 
 
+def test_numbers_beyond_all_measure_are_faults() -> None:
+    file = example()
+    file["racks"][0]["shots"][0]["plan"]["tip"] = {"side": 1.2e200, "height": 0}
+    file["racks"][0]["shots"][1]["result"]["cue_end"] = [1e308, -1e308]
+    assert (1, 1, "plan.tip.side") in places(file)
+    assert (1, 2, "result.cue_end.0") in places(file)
+
+
 def test_two_players_of_one_name_are_named() -> None:
     file = example()
     file["players"][1]["name"] = "Ana Quill"

@@ -158,6 +158,7 @@ def test_today_says_what_waits(client: FlaskClient) -> None:
         ("post", "/api/players", {"name": "A", "level": "wizard"}, 422, "level"),
         ("post", "/api/players", {"name": "\ud800"}, 422, "name"),
         ("post", "/api/recordings", {}, 422, "match"),
+        ("post", "/api/recordings", {"match": {"title": " "}, "table": {}, "players": [1]}, 422, "match"),
         ("put", "/api/session/units", {"length_unit": "ell", "speed_unit": "mph"}, 422, "length_unit"),
     ],
 )

@@ -27,6 +27,7 @@ from .shapes import (
     ShotShape,
     TableSize,
     Text,
+    Title,
     dump,
     to_core,
 )
@@ -58,7 +59,7 @@ class TableShape(Shape):
 class MatchShape(Shape):
     """What was played, and when."""
 
-    title: Annotated[str, Field(min_length=1, max_length=120)]
+    title: Title
     played_on: date | None = None
     kind: MatchKind = "match"
     discipline: Discipline = "nine-ball"

@@ -5,7 +5,7 @@ Shared by the match file, the web interface and the store; `to_core` turns them 
 
 import re
 from dataclasses import dataclass, field
-from math import radians
+from math import hypot, radians
 from typing import Annotated, Any, Literal
 
 from pydantic import (
@@ -73,7 +73,16 @@ Ball = Annotated[
 Millimetres = Annotated[float, Field(ge=-100, le=5000)]
 Place = Annotated[tuple[Millimetres, Millimetres], Field(description="[x, y] in mm from the corner")]
 Text = Annotated[str, Field(max_length=4000)]
-Label = Annotated[str, Field(min_length=1, max_length=60)]
+
+
+def _said(value: str) -> str:
+    if not value.strip():
+        raise ValueError("this must not be blank")
+    return value
+
+
+Label = Annotated[str, Field(min_length=1, max_length=60), AfterValidator(_said)]
+Title = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_said)]
 
 ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
 Choice = Annotated[str, Code(v.CHOICES, "choice")]
@@ -127,12 +136,12 @@ class TargetShape(Shape):
 class TipShape(Shape):
     """Tip contact in ball radii from the centre: right and up positive, within the miscue limit."""
 
-    side: float = 0.0
-    height: float = 0.0
+    side: float = Field(default=0.0, ge=-1, le=1)
+    height: float = Field(default=0.0, ge=-1, le=1)
 
     @model_validator(mode="after")
     def _on_the_ball(self) -> "TipShape":
-        off = (self.side**2 + self.height**2) ** 0.5
+        off = hypot(self.side, self.height)
         if off > MISCUE_LIMIT + 1e-9:
             raise ValueError(
                 f"the tip is {off:.2f} radii off centre; the miscue limit is {MISCUE_LIMIT} radii"

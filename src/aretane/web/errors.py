@@ -12,6 +12,8 @@ from werkzeug.exceptions import HTTPException
 
 from aretane.store.errors import Conflict, NotFound, Refused
 
+CONSTRAINT_FAILED = 4025  # MariaDB: a CHECK of the table failed
+
 log = logging.getLogger("aretane")
 
 
@@ -85,6 +87,8 @@ def register(app: APIFlask) -> None:
     @app.errorhandler(pymysql.err.OperationalError)
     def database_away(error: pymysql.err.OperationalError) -> Any:
         log.error("database: %s", error)
+        if error.args[0] == CONSTRAINT_FAILED:
+            return problem(409, f"the database refuses a value, nothing was stored: {error.args[-1]}")
         return problem(503, "the database does not answer; nothing was stored, try again")
 
     @app.errorhandler(Exception)
