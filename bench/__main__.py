@@ -39,8 +39,8 @@ def quote(areas: dict[str, list[Row]]) -> str:
     """docs/performance.md: every result on file, as a table an area."""
     at = machine()
     text = (
-        "# Performance\n\nMeasured and written by `./aretane bench`; the figures stand in `bench/results/`. The\n"
-        f"machine of the last run had {at['cores']} cores and {at['memory_gib']} GiB of memory "
+        "# Performance\n\nMeasured and written by `./aretane bench`; the figures stand in\n"
+        f"`bench/results/`. The machine of the last run had {at['cores']} cores and {at['memory_gib']} GiB of memory "
         f"({at['system']},\nPython {at['python']}), shared with other work.\n"
     )
     for area, rows in areas.items():

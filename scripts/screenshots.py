@@ -10,7 +10,7 @@ from tests.browser.conftest import ARGUMENTS, CHROMIUM
 from tests.examples import example
 
 FOLDER = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
-SHOT = "/recordings/1/racks/2/shots/5"
+SHOT = "SHOT"  # stands for the shot that telling_shot finds
 DESK = (1280, 800)
 PHONE = (390, 844)
 VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
@@ -26,6 +26,19 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("recordings-new", "/recordings/new", "", DESK, "daylight"),
     ("players", "/players", "", DESK, "daylight"),
 ]
+
+
+def telling_shot(page: Page, address: str) -> str:
+    """The first shot of the demo's match that has a window, a path over a rail and a miss."""
+    for rack in range(1, 9):
+        desk = page.request.get(f"{address}/api/recordings/1/racks/{rack}").json()
+        for number, shot in enumerate(desk["rack"]["shots"], start=1):
+            plan, review = shot["shot"]["plan"], shot["review"]
+            planned = plan["target"]["kind"] == "window" and plan["via"]
+            measured = review["pot"] and review["leave"] and review["keeps_table"]
+            if planned and measured and abs(review["miss"]["along"]["mm"]) > 60:
+                return f"/recordings/1/racks/{rack}/shots/{number}"
+    raise RuntimeError("the demo has no such shot")
 
 
 def faulty_file(page: Page) -> None:
@@ -48,12 +61,13 @@ def main(address: str) -> None:
     FOLDER.mkdir(exist_ok=True)
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
+        shot = telling_shot(browser.new_page(), address)
         for name, where, key, (width, height), theme in VIEWS:
             context = browser.new_context(viewport={"width": width, "height": height}, base_url=address)
             page = context.new_page()
             page.goto("/")
             page.evaluate("theme => localStorage.setItem('aretane.theme', theme)", theme)
-            page.goto(where)
+            page.goto(where.replace(SHOT, shot))
             page.wait_for_load_state("networkidle")
             if key:
                 page.keyboard.press(key)

@@ -57,7 +57,7 @@ class Fixture:
 
 FIXTURES: tuple[Fixture, ...] = (
     Fixture(
-        30, "Ladder night 6: Stane v Abara", "2026-11-05", ("mirela", "joon"), 5, 9,
+        4, "Ladder night 6: Stane v Abara", "2026-11-05", ("mirela", "joon"), 5, 9,
         notes="Table 1, new cloth since October.",
     ),
     Fixture(

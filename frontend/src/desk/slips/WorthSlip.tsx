@@ -96,7 +96,7 @@ function Misses({ review, units }: { review: Review | undefined; units: Units })
   if (!review?.miss)
     return (
       <Row label="Miss">
-        <Unknown>{review?.after ? "no place was planned" : "no result yet"}</Unknown>
+        <Unknown>{!review?.after ? "no result yet" : review.after.cue ? "no place was planned" : "the cue ball did not stay"}</Unknown>
       </Row>
     );
   const { along, across, distance } = review.miss;

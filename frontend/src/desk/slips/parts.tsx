@@ -3,8 +3,8 @@ import type { ReactNode } from "react";
 
 export function Row({ label, children }: { label: string; children: ReactNode }) {
   return (
-    <div className="grid grid-cols-[5.4rem_1fr] items-baseline gap-x-2 py-0.5">
-      <span className="quiet text-sm">{label}</span>
+    <div className="grid grid-cols-[5.4rem_1fr] items-start gap-x-2 py-0.5">
+      <span className="quiet pt-px text-sm leading-[1.35rem]">{label}</span>
       <div className="min-w-0">{children}</div>
     </div>
   );
