@@ -40,8 +40,8 @@ def quote(areas: dict[str, list[Row]]) -> str:
     at = machine()
     text = (
         "# Performance\n\nMeasured and written by `./aretane bench`; the figures stand in\n"
-        f"`bench/results/`. The machine of the last run had {at['cores']} cores and {at['memory_gib']} GiB of memory "
-        f"({at['system']},\nPython {at['python']}), shared with other work.\n"
+        f"`bench/results/`. The machine of the last run had {at['cores']} cores and "
+        f"{at['memory_gib']} GiB of memory ({at['system']},\nPython {at['python']}), shared with other work.\n"
     )
     for area, rows in areas.items():
         text += f"\n## {area}\n\n| what | measured | limit | n | how |\n|---|---|---|---|---|\n"
