@@ -41,7 +41,8 @@ def quote(areas: dict[str, list[Row]]) -> str:
     text = (
         "# Performance\n\nMeasured and written by `./aretane bench`; the figures stand in\n"
         f"`bench/results/`. The machine of the last run had {at['cores']} cores and "
-        f"{at['memory_gib']} GiB of memory ({at['system']},\nPython {at['python']}), shared with other work.\n"
+        f"{at['memory_gib']} GiB of memory ({at['system']},\n"
+        f"Python {at['python']}), shared with other work.\n"
     )
     for area, rows in areas.items():
         text += f"\n## {area}\n\n| what | measured | limit | n | how |\n|---|---|---|---|---|\n"
