@@ -9,7 +9,7 @@ from playwright.sync_api import Browser, Page, expect
 from tests.examples import example
 
 from .conftest import Served
-from .desk import open_desk, rack_data
+from .desk import Hands, open_desk, rack_data
 
 RACK = "/recordings/1/racks/3"
 
@@ -166,6 +166,38 @@ def test_shots_are_put_in_and_taken_out_and_undone(tab: Page) -> None:
     hands.key("Control+z")
     hands.saved()
     assert [s["id"] for s in rack_data(tab, 2, 3)["rack"]["shots"]] == before
+
+
+def test_who_breaks_is_the_racks_and_can_be_undone(tab: Page) -> None:
+    before = rack_data(tab, 2, 4)["rack"]
+    others = [p["id"] for p in rack_data(tab, 2, 4)["recording"]["players"] if p["id"] != before["breaker"]]
+    hands = open_desk(tab, "/recordings/2/racks/4/shots/1")
+    names = {p["id"]: p["name"] for p in rack_data(tab, 2, 4)["recording"]["players"]}
+    tab.get_by_role("group", name="Who breaks this rack").get_by_text(names[others[0]]).click()
+    expect(tab.get_by_role("list", name="What does not balance")).to_contain_text("out of turn")
+    hands.saved()
+    assert rack_data(tab, 2, 4)["rack"]["breaker"] == others[0]
+    hands.key("Control+z")
+    hands.saved()
+    assert rack_data(tab, 2, 4)["rack"]["breaker"] == before["breaker"]
+
+
+def test_balls_and_pockets_answer_to_a_thumb(browser: Browser, served: Served) -> None:
+    context = browser.new_context(
+        viewport={"width": 390, "height": 844}, has_touch=True, base_url=served.url
+    )
+    page = context.new_page()
+    number = len(rack_data(page, 1, 5)["rack"]["shots"])
+    page.goto(f"/recordings/1/racks/5/shots/{number}")
+    expect(page.get_by_test_id("table")).to_be_visible()
+    page.get_by_role("button", name=re.compile("^R? ?result")).tap()
+    hands = Hands(page)
+    page.touchscreen.tap(*hands.at(1400, 640))
+    hands.saved()
+    ended = rack_data(page, 1, 5)["rack"]["shots"][-1]["shot"]["result"]["cue_end"]
+    assert abs(ended[0] - 1400) < 30
+    assert abs(ended[1] - 640) < 30
+    context.close()
 
 
 def test_the_palette_finds_and_runs_a_command(tab: Page) -> None:

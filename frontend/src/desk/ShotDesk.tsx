@@ -67,8 +67,16 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const reviews = useDesk((s) => s.reviews);
   const slip = useDesk((s) => s.slip);
   const number = Math.max(1, Math.min(shotNumber, doc.shots.length));
-  const go = (shot: number) => navigate(`${base}/shots/${shot}`, { replace: true });
-  useKeys(COMMANDS, () => ({ shot: number, shots: doc.shots.length, go }));
+  const go = (shot: number) => {
+    useDesk.setState({ current: shot });
+    void navigate(`${base}/shots/${shot}`, { replace: true });
+  };
+  const context = () => {
+    const { current, doc: now } = useDesk.getState();
+    return { shot: Math.max(1, Math.min(current, now.shots.length)), shots: now.shots.length, go };
+  };
+  useKeys(COMMANDS, context);
+  useEffect(() => useDesk.setState({ current: shotNumber }), [shotNumber]);
   const units: Units = { length: session.length_unit as Units["length"], speed: session.speed_unit as Units["speed"] };
   const seen = layouts(doc);
   const one = doc.shots[number - 1];
@@ -86,7 +94,6 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
       <ScoreLine recording={recording} current={useDesk.getState().number} />
     </div>
   );
-  const context = () => ({ shot: number, shots: doc.shots.length, go });
   if (!one)
     return (
       <Shell top={lines} commands={COMMANDS} context={context}>

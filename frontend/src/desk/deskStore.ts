@@ -14,6 +14,8 @@ export type DeskState = {
   doc: RackDoc;
   rackId: number;
   number: number;
+  /** The shot on the desk, from 1; kept here so that two keys in a row never wait for a drawing. */
+  current: number;
   recording: RecordingView | null;
   table: TableView | null;
   words: Words | null;
@@ -34,7 +36,7 @@ const emptyDoc: RackDoc = { breaker: null, notes: "", shots: [] };
 export const useDesk = create<DeskState>()(
   temporal(
     () => ({
-      doc: emptyDoc, rackId: 0, number: 0, recording: null, table: null, words: null,
+      doc: emptyDoc, rackId: 0, number: 0, current: 1, recording: null, table: null, words: null,
       base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
       reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null,
       fresh: {}, showPaths: true, pointer: null,

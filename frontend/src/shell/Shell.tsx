@@ -1,16 +1,14 @@
 /** The frame of every screen: one line along the top, the palette, the key help. */
 import { useQueryClient } from "@tanstack/react-query";
-import { lazy, Suspense, useState, type ReactNode } from "react";
+import { useState, type ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
 import { sessionQuery } from "../api/queries";
 import { shownKey, type Command, type Context } from "../desk/commands";
 import { KeysHelp } from "./KeysHelp";
 import { useKeys } from "./keys";
-import type { Entry } from "./Palette";
+import { Palette, type Entry } from "./Palette";
 import { switchTheme } from "./theme";
-
-const Palette = lazy(async () => ({ default: (await import("./Palette")).Palette }));
 
 type Props = {
   children: ReactNode;
@@ -69,7 +67,7 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
         </button>
       </header>
       <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">{children}</main>
-      {panel === "palette" && <Suspense><Palette entries={entries} close={close} /></Suspense>}
+      {panel === "palette" && <Palette entries={entries} close={close} />}
       {panel === "keys" && <KeysHelp entries={entries} close={close} />}
     </div>
   );

@@ -2,7 +2,7 @@
 import type { Places, PocketName, Shot, Words } from "../../api/types";
 import { length, type Units } from "../../units/units";
 import * as act from "../actions";
-import { useDesk } from "../deskStore";
+import { edit, useDesk } from "../deskStore";
 import { inOrder } from "../rackDoc";
 import { capital, Choose, Pick, Row } from "./parts";
 
@@ -18,6 +18,7 @@ export function PlanSlip({ number, shot, before, words, units }: Props) {
   const safe = plan.choice === "safety";
   return (
     <div>
+      {number === 1 && <RackFields players={players} />}
       <Row label="Shooter">
         <Pick label="Shooter" words={players} value={shot.shooter} onPick={(id) => id && act.setShot(number, { shooter: id })} />
       </Row>
@@ -70,6 +71,28 @@ export function PlanSlip({ number, shot, before, words, units }: Props) {
       )}
       <Row label="Known how">
         <Pick label="How the intent is known" words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }} value={plan.intent} clear onPick={(intent) => set({ intent })} />
+      </Row>
+    </div>
+  );
+}
+
+/** What belongs to the rack and not to one shot; asked beside its first shot. */
+function RackFields({ players }: { players: Record<string, string> }) {
+  const breaker = useDesk((s) => s.doc.breaker);
+  const notes = useDesk((s) => s.doc.notes);
+  return (
+    <div className="rule mb-1 border-b pb-1">
+      <Row label="Rack breaks">
+        <Pick label="Who breaks this rack" words={players} value={breaker} clear onPick={(id) => edit((doc) => ({ ...doc, breaker: id }))} />
+      </Row>
+      <Row label="Rack notes">
+        <input
+          key={notes} className="plain text-sm" aria-label="Notes on the rack" defaultValue={notes} maxLength={4000}
+          onBlur={(e) => {
+            const text = e.currentTarget.value;
+            if (text !== notes) edit((doc) => ({ ...doc, notes: text }));
+          }}
+        />
       </Row>
     </div>
   );
