@@ -13,7 +13,7 @@ from .layout import Layout
 from .pocket_window import PocketWindow, blocked_by, pocket_window
 from .skill import Skill
 from .table import POCKETS, PocketName, Table
-from .tolerances import THINNEST_CUT, TOUCHING
+from .tolerances import NEAREST, THINNEST_CUT, TOUCHING
 
 ROLLING_SHARE = 2 / 5
 """Moment of inertia of a solid ball over m R^2; the 2/5 of the rolling cue ball's path."""
@@ -145,7 +145,7 @@ def _aims(
     cue, place = layout.cue, layout.get(ball)
     assert cue is not None and place is not None
     centre_line = place.minus(cue).angle
-    distance = cue.distance(place)
+    distance = max(cue.distance(place), NEAREST)
     cone = min(safe_acos(contact / distance), THINNEST_CUT)
 
     def aim_for(direction: float) -> float:

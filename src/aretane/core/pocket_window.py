@@ -10,6 +10,7 @@ from math import cos, pi, sin
 from .geometry import Interval, Point, reach, safe_asin, subtract, turn
 from .layout import Layout
 from .table import Pocket, Table
+from .tolerances import NEAREST
 
 HANGING_HALF_WIDTH = 4 * pi / 9
 """rad. A ball already between the points falls for any push within 80 degrees of straight in."""
@@ -69,7 +70,7 @@ def clean_window(pocket: Pocket, place: Point, radius: float) -> tuple[float, In
     edges = []
     for point in pocket.points:
         offset = turn(point.minus(place).angle - reference)
-        margin = safe_asin(radius / place.distance(point))
+        margin = safe_asin(radius / max(place.distance(point), NEAREST))
         edges.append((offset, margin))
     (lo, lo_margin), (hi, hi_margin) = sorted(edges)
     if lo + lo_margin >= hi - hi_margin:
@@ -112,7 +113,7 @@ def blocked_by(
     `contact` is the distance of centres at contact (m). None when nothing of the window is taken.
     """
     offset = turn(at.minus(origin).angle - reference)
-    half = safe_asin(contact / max(origin.distance(at), 1e-9))
+    half = safe_asin(contact / max(origin.distance(at), NEAREST))
     taken = Interval(max(window.lo, offset - half), min(window.hi, offset + half))
     if taken.lo >= taken.hi:
         return None

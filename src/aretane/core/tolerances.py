@@ -5,6 +5,9 @@ import math
 TOUCHING = 1e-4
 """m. Two balls closer than this to contact count as frozen together (a reviewer places to 1 mm)."""
 
+NEAREST = 1e-9
+"""m. Balls drawn on one and the same place count as this far apart, so that nothing is divided by 0."""
+
 OVERLAP = 5e-4
 """m. How far two drawn balls may overlap before the layout is called impossible: half the 1 mm step
 that arrow keys move a ball by, so that a touching pair rounded to millimetres is accepted."""
