@@ -59,6 +59,10 @@ def test_a_seven_shot_rack_is_logged_and_counted(tab: Page) -> None:
     assert len(rack["shots"]) == 7
     assert [s["review"]["flags"] for s in rack["shots"]] == [[]] * 7
     assert rack["over"]
+    hands.key("g")
+    expect(tab.get_by_text("This rack has no shots yet")).to_be_visible()
+    assert tab.url.endswith("/racks/2")
+    assert rack_data(tab, recording, 2)["rack"]["breaker"] == rack["winner"]  # winner breaks
     tab.goto("/numbers")
     tab.get_by_label("Player").select_option(label="Cy Moor")
     expect(tab.get_by_role("button", name=re.compile("^Pot success")).get_by_text("7 of 7")).to_be_visible()

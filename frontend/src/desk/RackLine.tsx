@@ -19,9 +19,11 @@ type Props = {
   name: (player: string) => string;
   go: (shot: number) => void;
   add: () => void;
+  over: boolean;
+  nextRack: () => void;
 };
 
-export function RackLine({ shots, seen, reviews, table, current, name, go, add }: Props) {
+export function RackLine({ shots, seen, reviews, table, current, name, go, add, over, nextRack }: Props) {
   const chances = shots.map((s) => reviews[s.id]?.pot?.chance ?? null);
   return (
     <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
@@ -36,9 +38,15 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add }
           />
         ))}
         <ChanceLine chances={chances} />
-        <button type="button" onClick={add} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
-          <span>+ shot <kbd className="key">N</kbd></span>
-        </button>
+        {over ? (
+          <button type="button" onClick={nextRack} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
+            <span>rack over;<br />next rack <kbd className="key">G</kbd></span>
+          </button>
+        ) : (
+          <button type="button" onClick={add} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
+            <span>+ shot <kbd className="key">N</kbd></span>
+          </button>
+        )}
       </div>
     </nav>
   );

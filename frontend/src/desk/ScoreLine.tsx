@@ -37,7 +37,7 @@ export function ScoreLine({ recording, current }: { recording: RecordingView; cu
                 ) : (
                   <circle cx={14} r={3.5} fill="none" stroke="currentColor" strokeWidth={1.3} />
                 )}
-                <text x={14} y={lead > 0 ? 13 : -5} textAnchor="middle" fontSize={10.5} fill="currentColor" fontFamily="var(--font-mono)">
+                <text x={14} y={lead > 0 ? 13 : -7} textAnchor="middle" fontSize={10.5} fill="currentColor" fontFamily="var(--font-mono)">
                   {rack.number}
                 </text>
               </svg>

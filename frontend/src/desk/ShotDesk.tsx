@@ -1,9 +1,10 @@
 /** The shot desk: score line, table, four slips, rack line. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
-import { useNavigate, useParams } from "react-router";
+import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
 import type { Session, Words } from "../api/types";
+import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
@@ -66,6 +67,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const recording = useDesk((s) => s.recording);
   const reviews = useDesk((s) => s.reviews);
   const slip = useDesk((s) => s.slip);
+  const over = useDesk((s) => s.over);
   const number = Math.max(1, Math.min(shotNumber, doc.shots.length));
   const go = (shot: number) => {
     useDesk.setState({ current: shot });
@@ -73,8 +75,19 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   };
   const context = () => {
     const { current, doc: now } = useDesk.getState();
-    return { shot: Math.max(1, Math.min(current, now.shots.length)), shots: now.shots.length, go };
+    return { shot: Math.max(1, Math.min(current, now.shots.length)), shots: now.shots.length, go, nextRack };
   };
+  const nextRack = () =>
+    void (async () => {
+      const { recording: here, number: rack } = useDesk.getState();
+      if (!here) return;
+      try {
+        await saveNow();
+        void navigate(`/recordings/${here.id}/racks/${await rackAfter(here.id, rack)}`);
+      } catch (problem) {
+        useDesk.setState({ save: "refused", saveWords: problem instanceof Error ? problem.message : "no next rack" });
+      }
+    })();
   useKeys(COMMANDS, context);
   useEffect(() => useDesk.setState({ current: shotNumber }), [shotNumber]);
   const units: Units = { length: session.length_unit as Units["length"], speed: session.speed_unit as Units["speed"] };
@@ -136,7 +149,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             </SlipBox>
           </aside>
         </div>
-        <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
+        <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
       </div>
       <ConflictDialog words={words} />
     </Shell>
@@ -178,10 +191,10 @@ function SlipBox({ slip, now, line, children }: { slip: Slip; now: Slip; line: s
   );
 }
 
-function Score({ recording }: { recording: { players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
+function Score({ recording }: { recording: { id: number; players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
   const race = recording.match.race_to;
   return (
-    <span className="hidden truncate text-sm md:inline" title={recording.match.title}>
+    <Link to={`/recordings/${recording.id}`} className="hidden truncate text-sm hover:underline md:inline" title={`${recording.match.title}: set-up and racks`}>
       {recording.players.map((p, i) => (
         <span key={p.id}>
           {i > 0 && <span className="quiet"> – </span>}
@@ -190,7 +203,7 @@ function Score({ recording }: { recording: { players: { id: string; name: string
         </span>
       ))}
       {race ? <span className="quiet">, race to {race}</span> : recording.match.kind === "practice" ? <span className="quiet">, practice</span> : null}
-    </span>
+    </Link>
   );
 }
 

@@ -41,7 +41,9 @@ export function Tray({ number, shot, shown }: { number: number; shot: Shot; show
       })}
       {chosen && chosen in shown && <PlaceFields key={`${chosen}${number}${slip}`} number={number} ball={chosen} shown={shown} />}
       {chosen && !(chosen in shown) && (
-        <span className="quiet ml-2 text-sm">click the table to place the {ballName(chosen)}, or press <kbd className="key">M</kbd></span>
+        <span className="quiet ml-2 text-sm">click the table to place the {ballName(chosen)}, or press <kbd className="key">M</kbd>
+          {Object.keys(shown).length === 0 && <>; <kbd className="key">T</kbd> sets the rack for a break</>}
+        </span>
       )}
     </div>
   );

@@ -3,7 +3,7 @@ import type { PocketName } from "../api/types";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
 
-export type Context = { shot: number; shots: number; go: act.Go };
+export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void };
 export type Command = {
   id: string;
   group: "Shot" | "Table" | "Plan" | "Result" | "Screen";
@@ -36,6 +36,7 @@ export const COMMANDS: Command[] = [
   { id: "back", group: "Shot", words: "Shot before", keys: ["b"], run: (c) => c.go(Math.max(1, c.shot - 1)) },
   { id: "first", group: "Shot", words: "First shot", keys: ["Home"], run: (c) => c.go(1) },
   { id: "last", group: "Shot", words: "Last shot", keys: ["End"], run: (c) => c.go(Math.max(1, c.shots)) },
+  { id: "next-rack", group: "Shot", words: "Next rack, new one at the end", keys: ["g"], run: (c) => c.nextRack() },
   { id: "insert", group: "Shot", words: "Put a shot in after this one", keys: ["Shift+N"], run: (c) => { act.addAfter(c.shot); c.go(c.shot + 1); } },
   { id: "remove", group: "Shot", words: "Remove this shot", keys: ["Shift+Delete"], run: (c) => act.removeShot(c.shot, c.go) },
   { id: "undo", group: "Shot", words: "Undo", keys: ["$mod+z"], shown: "Ctrl Z", run: () => act.undo() },

@@ -14,6 +14,8 @@ export type DeskState = {
   doc: RackDoc;
   rackId: number;
   number: number;
+  /** Whether the rules say that the stored rack is over. */
+  over: boolean;
   /** The shot on the desk, from 1; kept here so that two keys in a row never wait for a drawing. */
   current: number;
   recording: RecordingView | null;
@@ -36,7 +38,7 @@ const emptyDoc: RackDoc = { breaker: null, notes: "", shots: [] };
 export const useDesk = create<DeskState>()(
   temporal(
     () => ({
-      doc: emptyDoc, rackId: 0, number: 0, current: 1, recording: null, table: null, words: null,
+      doc: emptyDoc, rackId: 0, number: 0, over: false, current: 1, recording: null, table: null, words: null,
       base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
       reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null,
       fresh: {}, showPaths: true, pointer: null,
@@ -93,6 +95,7 @@ export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | n
     base: draft?.base ?? baseOf(rack),
     rackId: rack.id,
     number: rack.number,
+    over: rack.over,
     recording: view.recording,
     table: view.table,
     reviews: reviewsOf(rack),

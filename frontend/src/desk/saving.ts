@@ -198,6 +198,7 @@ function stored(sent: RackDoc, rack: RackView): void {
   if (fromElsewhere) history().clear(); // an undo must not take back somebody else's change
   const settled = same(doc, base.doc);
   useDesk.setState({
+    over: rack.over,
     save: settled ? "saved" : "waiting",
     saveWords: fromElsewhere ? "Changes from elsewhere were taken in." : "",
     ...(settled ? { reviews: reviewsOf(rack) } : {}),

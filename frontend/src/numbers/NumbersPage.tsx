@@ -80,7 +80,14 @@ function Report({ data, words, units }: { data: Compare; words: Words; units: Un
   const table = (pick: (n: Numbers) => Rung[]): Rung[][] => pick(a).map((_, i) => data.players.map((n) => pick(n)[i]).filter((r): r is Rung => !!r));
   const gap = (code: string) => data.differences.find((d) => d.code === code);
   const names = data.players.map((n) => n.player.name);
-  const none = a.pot_success.interval.n === 0 && a.safety_share.interval.n === 0;
+  const none = data.players.every((n) => n.safety_share.interval.n === 0);
+  if (none)
+    return (
+      <p className="mt-6">
+        Nothing is logged for this choice yet.{data.players.map((n) => leftOut(n)).join("")}{" "}
+        <Link className="go" to="/recordings">Open a recording</Link>
+      </p>
+    );
   return (
     <div className="mt-4">
       <Axis names={names} />
@@ -104,7 +111,6 @@ function Report({ data, words, units }: { data: Compare; words: Words; units: Un
         Bars are 95 % intervals. Pot success leaves out safeties, push-outs and breaks; a pot that scratches is still a make.
         {data.players.map((n) => leftOut(n)).join("")}
         {b ? " A difference whose interval holds zero is too close to call." : ""}
-        {none ? " Nothing is logged for this choice yet." : ""}
       </p>
     </div>
   );

@@ -5,6 +5,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { api, take } from "../api/client";
 import { recordingQuery } from "../api/queries";
 import type { RecordingBody, RecordingView, SetUp } from "../api/types";
+import { addNextRack } from "./addRack";
 import { ScoreLine } from "../desk/ScoreLine";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
@@ -35,11 +36,7 @@ export function RecordingPage() {
   const path = { path: { recording_id: id } };
   const addRack = (r: RecordingView) =>
     act(async () => {
-      const number = r.racks.length + 1;
-      await take(api.POST("/api/recordings/{recording_id}/racks", {
-        params: path, body: { number, rack: { breaker: nextBreaker(r), notes: "", shots: [] } },
-      }));
-      navigate(`/recordings/${id}/racks/${number}`);
+      navigate(`/recordings/${id}/racks/${await addNextRack(r)}`);
     });
   const removeRack = (rackId: number, number: number) =>
     act(async () => {
@@ -100,16 +97,6 @@ export function RecordingPage() {
       </div>
     </Shell>
   );
-}
-
-/** Who breaks the next rack under the recording's break order, as far as the log tells. */
-function nextBreaker(recording: RecordingView): string | null {
-  const ids = recording.players.map((p) => p.id);
-  const last = recording.racks.at(-1);
-  if (ids.length < 2) return ids[0] ?? null;
-  if (!last) return ids[0] ?? null;
-  if (recording.match.break_order === "winner") return last.winner;
-  return last.breaker ? (ids.find((p) => p !== last.breaker) ?? null) : null;
 }
 
 function RackTable({ recording, remove }: { recording: RecordingView; remove: (id: number, number: number) => Promise<void> }) {

@@ -64,6 +64,7 @@ function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined
 function whyNoPot(shot: Shot, review: Review | undefined): string {
   if (!review) return "Measuring…";
   if (!review.before.cue) return "Place the cue ball to measure the shot.";
+  if (shot.plan.kind === "break") return "The break is logged, not measured.";
   if (shot.plan.kind !== "direct") return "Only direct pots are measured so far; this one is not analysed.";
   if (!shot.plan.ball) return "Choose the planned ball to measure the shot.";
   if (!shot.plan.pocket) return "Choose a pocket to measure the pot.";
