@@ -125,7 +125,7 @@ function leftOut(n: Numbers): string {
 
 const COLUMNS = "grid grid-cols-[1fr_auto] gap-x-3 sm:grid-cols-[11rem_1fr_10.5rem]";
 /** The drawn part: between words and figures, or under both on a phone. */
-const DRAWN = "order-3 col-span-2 block sm:order-none sm:col-span-1";
+const DRAWN = "order-3 col-span-2 mb-2 block sm:order-none sm:col-span-1 sm:mb-0";
 
 function Axis({ names }: { names: string[] }) {
   return (
