@@ -2,6 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode, type ComponentType } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { deskQuery, sessionQuery, wordsQuery } from "./api/queries";
 import "./app.css";
 import { ShotDesk } from "./desk/ShotDesk";
 import { Broken } from "./shell/Broken";
@@ -27,6 +28,14 @@ const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback:
   { path: "/today", element: <Navigate to="/" replace /> },
   { path: "*", element: <NotHere /> },
 ] }]);
+
+// The desk's data are asked for before the page is drawn: they are what one waits for.
+const rack = /^\/recordings\/(\d+)\/racks\/(\d+)/.exec(window.location.pathname);
+if (rack) {
+  void queries.prefetchQuery(deskQuery(Number(rack[1]), Number(rack[2])));
+  void queries.prefetchQuery(wordsQuery);
+  void queries.prefetchQuery(sessionQuery);
+}
 
 const root = document.getElementById("root");
 if (root)
