@@ -47,9 +47,6 @@ WHERE s.club_id = :club_id AND r.removed_at IS NULL
   AND (:rack_id IS NULL OR s.rack_id = :rack_id)
 ORDER BY s.rack_id, s.position;
 
--- name: shot_elsewhere(shot_id)^
-SELECT id FROM shot WHERE id = :shot_id;
-
 -- name: lock_shots(club_id, rack_id)
 SELECT id, rack_id, position, shooter_id, time_s, layout, plan, result, judgement, tags, notes, version
 FROM shot WHERE club_id = :club_id AND rack_id = :rack_id ORDER BY position FOR UPDATE;
