@@ -49,9 +49,7 @@ def _whole(name: str, part: bool) -> mf.MatchFile:
         raise FileProblem(f"{name} cannot be read: {error}") from error
     reading_ = mf.read(text)
     for fault in reading_.faults:
-        place = [f"rack {fault.rack}"] if fault.rack else []
-        place += [f"shot {fault.shot}"] if fault.shot else []
-        print(f"  {', '.join([*place, fault.field])}: {fault.words}", file=sys.stderr)
+        print(f"  {fault.place}: {fault.words}", file=sys.stderr)
     file = reading_.usable if part else reading_.whole
     if file is None:
         count = len(reading_.faults)

@@ -96,6 +96,13 @@ class Fault:
     field: str
     words: str
 
+    @property
+    def place(self) -> str:
+        """The place as people read it: 'rack 2, shot 5, result.foul'."""
+        parts = [f"rack {self.rack}"] if self.rack else []
+        parts += [f"shot {self.shot}"] if self.shot else []
+        return ", ".join([*parts, self.field])
+
 
 @dataclass(frozen=True, slots=True)
 class Reading:

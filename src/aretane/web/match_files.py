@@ -46,13 +46,6 @@ def _faults(faults: tuple[Fault, ...]) -> list[FaultView]:
     return [FaultView(rack=f.rack, shot=f.shot, field=f.field, words=f.words) for f in faults]
 
 
-def place_words(fault: Fault) -> str:
-    """The place of a fault as people read it: 'rack 2, shot 5, result.foul'."""
-    parts = [f"rack {fault.rack}"] if fault.rack else []
-    parts += [f"shot {fault.shot}"] if fault.shot else []
-    return ", ".join([*parts, fault.field])
-
-
 @blueprint.post("/check")
 @blueprint.output(FileCheckView)
 @blueprint.doc(extensions=FILE_BODY)
@@ -78,7 +71,7 @@ def take(query_data: TakeQuery) -> ImportedView:
     reading = _reading()
     file = reading.usable if query_data.take == "part" else reading.whole
     if file is None:
-        places = [Place(place=place_words(fault), words=fault.words) for fault in reading.faults]
+        places = [Place(place=fault.place, words=fault.words) for fault in reading.faults]
         raise BadFields("the file has faults; nothing was stored", places)
     with to_write() as (db, asker):
         made, remarks = write.import_match(db, asker.club_id, file, lambda: str(uuid4()))

@@ -8,6 +8,7 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.numbers import Numbers, Tallied, compare, numbers_for
 from aretane.core.stats import Mean, Proportion
+from aretane.core.table import TABLES
 from aretane.core.units import ball_widths, mm
 from aretane.store import read
 from aretane.store.errors import NotFound
@@ -27,7 +28,8 @@ from .views import (
 
 blueprint = APIBlueprint("numbers", __name__, url_prefix="/api")
 
-POOL_BALL_RADIUS = 0.057_15 / 2
+POOL_BALL_RADIUS = TABLES["pool-9"].ball_radius
+"""The same ball on every pool table."""
 PlayerId = Annotated[int, Field(ge=1, le=2**31)]
 
 

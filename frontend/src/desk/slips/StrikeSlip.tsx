@@ -135,10 +135,10 @@ function PotFigures({ pot, words, units, table, level }: { pot: Pot; words: Word
   );
 }
 
-/** Angle between the cue ball's first direction and the natural rolling path. */
+/** Angle of the rolling path off the cue ball's first line, from the two directions the core gives. */
 function bend(pot: Pot): number {
-  const cut = (Math.abs(pot.cut) * Math.PI) / 180;
-  return (Math.atan2(Math.sin(cut) * Math.cos(cut), Math.sin(cut) ** 2 + 0.4) * 180) / Math.PI;
+  const apart = Math.abs((pot.tangent ?? 0) - (pot.rolling ?? 0));
+  return 90 - Math.abs(pot.cut) - Math.min(apart, 360 - apart);
 }
 
 /** Thickness drawn: how much of the object ball the cue ball covers, seen along the aim. */
