@@ -1,10 +1,10 @@
 """Tables: playing area, pocket openings, marks, and the ball that goes with each."""
 
-from dataclasses import dataclass, field
-from math import pi, sqrt
+from dataclasses import dataclass, field, replace
+from math import pi, radians, sqrt
 from typing import Literal
 
-from .geometry import Point
+from .geometry import Point, unit
 from .units import inches, metres
 
 PocketName = Literal["head-left", "side-left", "foot-left", "head-right", "side-right", "foot-right"]
@@ -30,6 +30,50 @@ class Pocket:
 
 
 @dataclass(frozen=True, slots=True)
+class Jaws:
+    """The shape of the pockets of a kind of table beyond their openings.
+
+    `corner_cut`, `side_cut`: angle between the cushion and the facing behind its point (rad).
+    `corner_round`, `side_round`: radius of the rounded point seen from above (m). `corner_shelf`,
+    `side_shelf`: from the line between the points to the edge of the drop, along the way in (m).
+    `corner_drop`, `side_drop`: radius of that edge (m). `nose`: height of the cushion nose over the
+    cloth as a share of the ball's diameter.
+    """
+
+    corner_cut: float
+    side_cut: float
+    corner_round: float
+    side_round: float
+    corner_shelf: float
+    side_shelf: float
+    corner_drop: float
+    side_drop: float
+    nose: float
+
+
+# Cut angles, shelves and nose: WPA tournament specifications, middle of the band (memory). The rounding
+# of the points and the radius of the drop are our choice.
+POOL_JAWS = Jaws(
+    corner_cut=radians(142), side_cut=radians(104), corner_round=metres(3), side_round=metres(3),
+    corner_shelf=inches(1.625), side_shelf=inches(0.1875), corner_drop=metres(60), side_drop=metres(65),
+    nose=0.635,
+)  # fmt: skip
+# Cushions that curve into the pocket: parallel throats of the opening's width behind a rounding. The
+# governing body fixes the shape by template, not by numbers; these are our choice. Nose at 7/10 of the
+# ball's diameter: Mathavan, Jackson and Parkin 2010 (memory).
+SNOOKER_JAWS = Jaws(
+    corner_cut=radians(135), side_cut=radians(90), corner_round=metres(60), side_round=metres(30),
+    corner_shelf=metres(35), side_shelf=metres(15), corner_drop=metres(55), side_drop=metres(50),
+    nose=0.7,
+)  # fmt: skip
+ENGLISH_JAWS = Jaws(
+    corner_cut=radians(135), side_cut=radians(90), corner_round=metres(25), side_round=metres(15),
+    corner_shelf=metres(30), side_shelf=metres(15), corner_drop=metres(52), side_drop=metres(48),
+    nose=0.65,
+)  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
 class Table:
     """A table with its equipment. Lengths in metres, nose to nose."""
 
@@ -40,6 +84,7 @@ class Table:
     side_mouth: float
     ball_radius: float
     cue_ball_radius: float
+    jaws: Jaws = POOL_JAWS
     pockets: dict[PocketName, Pocket] = field(init=False, repr=False, compare=False)
 
     def __post_init__(self) -> None:
@@ -71,15 +116,26 @@ class Table:
         inside_y = r <= place.y <= self.width - r
         return (inside_x and inside_y) or self.hanging_in(ball, place) is not None
 
+    def edge(self, pocket: Pocket) -> tuple[float, float]:
+        """The pocket's shelf and the radius of its drop's edge, metres."""
+        if pocket.is_side:
+            return self.jaws.side_shelf, self.jaws.side_drop
+        return self.jaws.corner_shelf, self.jaws.corner_drop
+
     def hanging_in(self, ball: str, place: Point) -> PocketName | None:
         """The pocket whose jaws hold a ball that lies outside the cushion lines, if any.
 
-        A ball may rest between the points with its centre up to one radius behind the mouth.
+        A ball may rest on the shelf, its centre up to the edge of the drop.
         """
         r = self.radius(ball)
         for pocket in self.pockets.values():
-            if place.distance(pocket.mouth) <= r and all(
-                place.distance(point) >= r * 0.9 for point in pocket.points
+            off, ahead = place.minus(pocket.mouth), unit(pocket.axis)
+            deep, aside = off.dot(ahead), abs(ahead.cross(off))
+            shelf, drop = self.edge(pocket)
+            if (
+                aside < min(drop, pocket.points[0].distance(pocket.points[1]) / 2)
+                and -r <= deep <= shelf + drop - sqrt(drop**2 - aside**2)
+                and all(place.distance(point) >= r * 0.9 for point in pocket.points)
             ):
                 return pocket.name
         return None
@@ -113,6 +169,16 @@ TABLES: dict[str, Table] = {
     "pool-9": _pool("pool-9", metres(2540), metres(1270)),
     "pool-8": _pool("pool-8", metres(2337), metres(1168)),
     "pool-7": _pool("pool-7", metres(1981), metres(991)),
+    # 12 ft: WPBSA rules, section 1 (memory); openings "about 85-89 mm" (memory).
+    "snooker-12": Table(
+        "snooker-12", metres(3569), metres(1778), metres(87), metres(88), metres(52.5) / 2, metres(52.5) / 2,
+        SNOOKER_JAWS,
+    ),
+    # English eight-ball: 6 x 3 ft, 2 in balls with a 1 7/8 in cue ball (common size); openings: our choice.
+    "english-7": Table(
+        "english-7", metres(1830), metres(915), metres(84), metres(84), metres(50.8) / 2, metres(47.6) / 2,
+        ENGLISH_JAWS,
+    ),
 }
 """Tables by size name, with openings that a recording may override."""
 
@@ -133,4 +199,4 @@ def table_for(size: str, corner_mouth: float | None = None, side_mouth: float | 
                 f"{label} pocket opening {mouth * 1000:.1f} mm must be between "
                 f"{2200 * base.ball_radius:.0f} and {8000 * base.ball_radius:.0f} mm"
             )
-    return Table(size, base.length, base.width, corner, side, base.ball_radius, base.cue_ball_radius)
+    return replace(base, corner_mouth=corner, side_mouth=side)
