@@ -1,7 +1,7 @@
 """Tables: playing area, pocket openings, marks, and the ball that goes with each."""
 
 from dataclasses import dataclass, field, replace
-from math import pi, radians, sqrt
+from math import cos, pi, radians, sqrt, tan
 from typing import Literal
 
 from .geometry import Point, unit
@@ -122,6 +122,15 @@ class Table:
             return self.jaws.side_shelf, self.jaws.side_drop
         return self.jaws.corner_shelf, self.jaws.corner_drop
 
+    def rounding(self, pocket: Pocket) -> tuple[float, float]:
+        """How far before its point a jaw begins to curve, and how much the curve cuts off the point (m)."""
+        jaws = self.jaws
+        cut, radius = (
+            (jaws.side_cut, jaws.side_round) if pocket.is_side else (jaws.corner_cut, jaws.corner_round)
+        )
+        half = (pi - cut) / 2
+        return radius * tan(half), radius * (1 / cos(half) - 1)
+
     def hanging_in(self, ball: str, place: Point) -> PocketName | None:
         """The pocket whose jaws hold a ball that lies outside the cushion lines, if any.
 
@@ -132,10 +141,12 @@ class Table:
             off, ahead = place.minus(pocket.mouth), unit(pocket.axis)
             deep, aside = off.dot(ahead), abs(ahead.cross(off))
             shelf, drop = self.edge(pocket)
+            tangent, cut_off = self.rounding(pocket)
+            room = pocket.points[0].distance(pocket.points[1]) / 2 + tangent
             if (
-                aside < min(drop, pocket.points[0].distance(pocket.points[1]) / 2)
-                and -r <= deep <= shelf + drop - sqrt(drop**2 - aside**2)
-                and all(place.distance(point) >= r * 0.9 for point in pocket.points)
+                aside < room
+                and -r <= deep <= shelf + drop - sqrt(drop**2 - min(aside, drop) ** 2)
+                and all(place.distance(point) >= r * 0.9 - cut_off for point in pocket.points)
             ):
                 return pocket.name
         return None

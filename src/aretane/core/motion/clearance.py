@@ -19,7 +19,7 @@ def out_of_rubber(place: Array, radius: float, bed: Bed) -> bool:
     """
     moved = False
     for depth, nx, ny in rubber(place, radius, bed):
-        if depth > 0.0:
+        if depth > 1e-12:
             place += np.array((nx, ny)) * depth
             moved = True
     return moved

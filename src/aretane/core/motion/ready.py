@@ -15,8 +15,10 @@ from .physics import Physics
 from .strike import MotionError
 
 PASSES = 500
+ROUNDING = 1e-12
+"""m. Overlaps up to this are rounding and do no harm."""
 GAP = 1e-9
-"""m. Overlapping balls are put this far apart, so that rounding cannot leave them overlapping."""
+"""m. Overlapping balls are put this far apart, so that the search for room comes to an end."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -70,7 +72,7 @@ def _clear(places: Array, radii: Array, bed: Bed) -> None:
                 apart = places[i] - places[j]
                 far = float(np.hypot(*apart))
                 lack = float(radii[i] + radii[j]) - far
-                if lack > 0.0:
+                if lack > ROUNDING:
                     way = apart / far if far > 0.0 else np.array((1.0, 0.0))
                     places[i] += way * (lack + GAP) / 2
                     places[j] -= way * (lack + GAP) / 2

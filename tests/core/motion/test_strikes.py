@@ -1,0 +1,184 @@
+"""Any strike on any layout: nothing breaks, nothing escapes, bad arguments are named."""
+
+import random
+from math import inf, nan
+
+import numpy as np
+import pytest
+from hypothesis import given, settings
+from hypothesis import strategies as st
+
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.motion import MotionError, Strike, play, play_many
+from aretane.core.motion.bed import bed_of
+from aretane.core.motion.clearance import rubber
+from aretane.core.motion.play import Ends
+from aretane.core.table import POCKETS, table_for
+
+from .balls import POOL, SIZES, lay, scattered, strike_rows
+
+FREE = lay(cue=(0.6, 0.6), b1=(1.5, 0.7))
+
+
+def lost(size: str, ends: Ends) -> int:
+    """Balls counted as on the table that lie in rubber or outside."""
+    table = table_for(size)
+    bed, count = bed_of(table), 0
+    for shot, ball in zip(*np.nonzero(ends.fates == -1), strict=True):
+        place, radius = ends.places[shot, ball], table.radius(ends.names[ball])
+        at = Point(*(float(v) for v in place))
+        sunk = max((depth for depth, _, _ in rubber(place, radius, bed)), default=0.0)
+        count += sunk > 1e-7 or not table.holds(ends.names[ball], at, 1e-6)
+    return count
+
+
+def overlap(table, ends: Ends) -> float:
+    """The deepest overlap of two balls left on the table, m."""
+    radii = np.array([table.radius(name) for name in ends.names])
+    deepest = 0.0
+    for places, fates in zip(ends.places, ends.fates, strict=True):
+        on = np.nonzero(fates == -1)[0]
+        apart = np.linalg.norm(places[on][:, None] - places[on][None], axis=2)
+        need = radii[on][:, None] + radii[on][None]
+        lack = (need - apart)[~np.eye(len(on), dtype=bool)]
+        deepest = max(deepest, float(lack.max(initial=0.0)))
+    return deepest
+
+
+@settings(max_examples=1000, deadline=None)
+@given(st.sampled_from(SIZES), st.integers(0, 2**32), st.integers(0, 12), st.booleans())
+def test_ten_strikes_on_any_layout_end_on_the_table_in_a_pocket_or_off_it(
+    size: str, seed: int, count: int, touching: bool
+) -> None:
+    table, rng = table_for(size), random.Random(seed)
+    layout = scattered(table, rng, count, touching)
+    ends = play_many(table, layout, strike_rows(rng, 10, fastest=10.0, raised=0.3))
+    assert np.isfinite(ends.places).all()
+    assert not ends.capped.any()
+    assert ((ends.fates >= -2) & (ends.fates < 6)).all()
+    assert lost(size, ends) == 0
+    assert overlap(table, ends) <= 1e-9
+
+
+@pytest.mark.parametrize("size", SIZES)
+def test_a_level_cue_never_sends_a_ball_off_the_table(size: str) -> None:
+    rng = random.Random(5)
+    ends = play_many(table_for(size), scattered(table_for(size), rng, 5), strike_rows(rng, 300, 6.0))
+    assert (ends.fates != -2).all()
+
+
+def test_full_racks_break_without_chatter() -> None:
+    table = table_for("snooker-12")
+    r, places = table.ball_radius, {"cue": Point(0.7, 1.0)}
+    for row in range(5):
+        for k in range(row + 1):
+            x = table.length * 0.75 + row * r * 3**0.5
+            places[str(len(places))] = Point(x, table.width / 2 + (2 * k - row) * r)
+    strikes = np.array([[4.0, np.arctan2(-0.11 + 0.002 * k, 2.0), 0.0, 0.0, 0.0] for k in range(50)])
+    ends = play_many(table, Layout.of(places), strikes)
+    assert not ends.capped.any()
+    assert (ends.hits[:, 1:].sum(axis=1) > 20).mean() > 0.5
+
+
+def test_results_do_not_depend_on_threads() -> None:
+    rng = random.Random(2)
+    layout, strikes = scattered(POOL, rng, 9), strike_rows(rng, 203)
+    one, four = (play_many(POOL, layout, strikes, threads=threads) for threads in (1, 4))
+    assert np.array_equal(one.places, four.places) and np.array_equal(one.fates, four.fates)
+
+
+def test_one_shot_and_many_agree() -> None:
+    rng = random.Random(3)
+    layout, strikes = scattered(POOL, rng, 4), strike_rows(rng, 20, 4.0)
+    ends = play_many(POOL, layout, strikes)
+    for k, row in enumerate(strikes):
+        motion = play(POOL, layout, Strike(*row))
+        assert dict(motion.potted) == {
+            name: POCKETS[ends.fates[k, i]] for i, name in enumerate(ends.names) if ends.fates[k, i] >= 0
+        }
+        for i, name in enumerate(ends.names):
+            if ends.fates[k, i] == -1:
+                assert motion.after.get(name) == tuple(ends.places[k, i])
+
+
+def test_a_path_moves_at_true_speed_and_ends_where_the_ball_does() -> None:
+    motion = play(POOL, FREE, Strike(2.5, 0.12))
+    for ball in ("cue", "1"):
+        path = motion.trace.path(ball)
+        times = [t for t, _ in path]
+        assert times == sorted(times)
+        assert motion.after.get(ball) is None or path[-1][1].distance(motion.after.get(ball)) < 1e-12
+        steps = [b[1].distance(a[1]) / (b[0] - a[0]) for a, b in zip(path, path[1:], strict=False) if b[0] > a[0]]
+        assert max(steps) <= 2.5 + 1e-9
+
+
+def test_an_empty_batch_is_no_error() -> None:
+    assert play_many(POOL, FREE, np.zeros((0, 5))).places.shape == (0, 2, 2)
+
+
+@pytest.mark.parametrize(
+    ("strike", "words"),
+    [
+        (Strike(-1.0, 0.0), "speed -1 m/s must be between 0 and 20"),
+        (Strike(25.0, 0.0), "speed 25 m/s must be between 0 and 20"),
+        (Strike(nan, 0.0), "speed nan is not a number"),
+        (Strike(1.0, inf), "aim inf is not a number"),
+        (Strike(1.0, 0.0, 0.4, 0.4), "tip 0.566 radii from the centre is beyond the miscue limit of 0.5"),
+        (Strike(1.0, 0.0, elevation=1.5), "elevation 85.9 degrees must be between 0 and 80"),
+    ],
+)
+def test_bad_strikes_are_named_with_their_limit(strike: Strike, words: str) -> None:
+    with pytest.raises(MotionError, match=f"cue ball: {words}"):
+        play(POOL, FREE, strike)
+    with pytest.raises(MotionError, match="strike 2 of 2: cue ball"):
+        play_many(POOL, FREE, np.array([[1.0, 0, 0, 0, 0], strike.array()]))
+
+
+@pytest.mark.parametrize(
+    ("layout", "words"),
+    [
+        (lay(cue=(0.6, 0.6), b1=(0.62, 0.6)), "(1|cue).*overlap.*57.1 mm needed"),
+        (lay(cue=(0.6, 0.6), b4=(3.0, 0.6)), "4.*is off the table.*28.6 mm inside the cushions"),
+        (lay(b1=(0.6, 0.6)), "cue ball: not on the table"),
+    ],
+)
+def test_bad_layouts_are_named_with_their_limit(layout: Layout, words: str) -> None:
+    with pytest.raises(MotionError, match=words):
+        play(POOL, layout, Strike(1.0, 0.0))
+
+
+def test_wrong_shape_and_unknown_ball_are_named() -> None:
+    with pytest.raises(MotionError, match=r"shape \(3,\) must be \(k, 5\)"):
+        play_many(POOL, FREE, np.zeros(3))
+    with pytest.raises(MotionError, match="7: not on the table"):
+        play_many(POOL, FREE, np.zeros((1, 5)), until_down="7")
+
+
+def test_balls_drawn_half_a_millimetre_into_each_other_are_put_in_touch() -> None:
+    r = POOL.ball_radius
+    motion = play(POOL, lay(cue=(0.6, 0.6), b1=(0.6 + 2 * r - 4e-4, 0.6)), Strike(0.0, 0.0))
+    assert motion.after.cue.distance(motion.after.get("1")) == pytest.approx(2 * r, abs=1e-8)
+
+
+def test_a_ball_can_hang_in_the_jaws_and_be_knocked_in() -> None:
+    pocket = POOL.pockets["foot-left"]
+    hanging = Point(pocket.mouth.x, pocket.mouth.y)
+    assert POOL.hanging_in("1", hanging) == "foot-left"
+    layout = lay(cue=(1.6, 0.6), b1=tuple(hanging))
+    aim = hanging.minus(Point(1.6, 0.6)).angle
+    assert dict(play(POOL, layout, Strike(1.5, aim)).potted).get("1") == "foot-left"
+
+
+def test_a_rattling_ball_is_taken_slow_and_refused_fast() -> None:
+    # Speed-dependent acceptance: hit into the jaw at the same place, slow balls drop more often than fast.
+    pocket = POOL.pockets["foot-left"]
+    taken = {}
+    for speed in (1.0, 6.0):
+        aims = np.linspace(-0.08, 0.08, 201)
+        start = Point(2.0, 0.9)
+        base = pocket.mouth.minus(start).angle
+        strikes = np.array([[speed, base + a, 0, 0, 0] for a in aims])
+        ends = play_many(POOL, Layout.of({"cue": start}), strikes, until_down="cue")
+        taken[speed] = (ends.fates[:, 0] == 2).mean()
+    assert taken[1.0] > taken[6.0] > 0.1
