@@ -89,7 +89,7 @@ def test_any_log_is_replayed_flagged_measured_and_counted(rack: Rack) -> None:
         ):
             assert aim.chance is not None
             assert 0 <= aim.chance <= 1
-            assert aim.possible or aim.chance == 0 or aim.frozen
+            assert abs(aim.cut) < 1.75 or aim.chance < 0.05 or aim.frozen
             assert -math.pi <= aim.cut <= math.pi
         if step.shot.plan.target.a is None:
             assert measures.miss is None

@@ -1,18 +1,15 @@
-"""The geometry of one direct pot: cut, fullness, distances, blockers, tangent line, pot chance.
+"""The geometry of one direct pot: cut, fullness, distances, blockers, tangent line.
 
-The pot chance is a closed form: every aim whose object ball enters the free part of the pocket
-window, weighed by a normal error of aim. Throw, swerve, speed and balls that fall off a jaw are
-not in it.
+Straight lines and touching circles; what throw, speed and jaws make of it stands in `chance`.
 """
 
 from dataclasses import dataclass
-from math import atan2, cos, erf, pi, sin, sqrt
+from math import atan2, cos, pi, sin
 
 from .geometry import Interval, Point, safe_acos, subtract, turn, unit
 from .layout import Layout
 from .pocket_window import PocketWindow, blocked_by, pocket_window
-from .skill import Skill
-from .table import POCKETS, PocketName, Table
+from .table import PocketName, Table
 from .tolerances import NEAREST, THINNEST_CUT, TOUCHING
 
 ROLLING_SHARE = 2 / 5
@@ -26,8 +23,8 @@ class Aim:
     `cut` is signed: positive when the cue ball lies left of the object ball's line to the pocket,
     looking along that line. `fullness` is 1 - sin(cut), 0 when the cut is beyond 90 degrees.
     `tangent` and `rolling` are the directions the cue ball leaves in after a stun and a rolling hit
-    (equal balls, no friction); None when straight or impossible. `chance` is None when no player
-    model was given.
+    (equal balls, no friction); None when straight or impossible. `chance` is None until `chance.direct`
+    fills it in for a player.
     """
 
     ball: str
@@ -43,7 +40,7 @@ class Aim:
     tangent: float | None
     rolling: float | None
     frozen: bool
-    chance: float | None
+    chance: float | None = None
 
     @property
     def possible(self) -> bool:
@@ -66,9 +63,7 @@ def rolling_deflection(cut: float) -> float:
     return atan2(s * c, s * s + ROLLING_SHARE)
 
 
-def aim_at(
-    table: Table, layout: Layout, ball: str, pocket_name: PocketName, skill: Skill | None = None
-) -> Aim:
+def aim_at(table: Table, layout: Layout, ball: str, pocket_name: PocketName) -> Aim:
     """Measure the pot of `ball` into the pocket from the layout's cue ball.
 
     Raises KeyError naming the ball when it, or the cue ball, is not on the table.
@@ -89,9 +84,6 @@ def aim_at(
     in_cone = abs(cut) < pi / 2
     free, whole, blockers = _aims(table, layout, ball, window, contact)
     share = free_share(free, whole)
-    chance = None
-    if skill is not None:
-        chance = float(_frozen_pots(window, approach)) if frozen else _weigh(free, skill.aim)
     return Aim(
         ball=ball,
         pocket=pocket_name,
@@ -106,15 +98,6 @@ def aim_at(
         tangent=turn(approach - _sign(cut) * (pi / 2 - abs(cut))) if in_cone and cut else None,
         rolling=turn(approach - _sign(cut) * rolling_deflection(cut)) if in_cone and cut else None,
         frozen=frozen,
-        chance=chance,
-    )
-
-
-def best_pots(table: Table, layout: Layout, ball: str, skill: Skill) -> list[Aim]:
-    """The ball into each of the six pockets, likeliest first."""
-    return sorted(
-        (aim_at(table, layout, ball, name, skill) for name in POCKETS),
-        key=lambda aim: (-(aim.chance or 0.0), abs(aim.cut)),
     )
 
 
@@ -127,11 +110,6 @@ def free_share(free: tuple[Interval, ...], whole: Interval | None) -> float:
 
 def _sign(value: float) -> float:
     return 1.0 if value > 0 else -1.0
-
-
-def _frozen_pots(window: PocketWindow, approach: float) -> bool:
-    offset = turn(approach - window.reference)
-    return any(piece.lo <= offset <= piece.hi for piece in window.free)
 
 
 def _aims(
@@ -183,13 +161,3 @@ def _clip(piece: Interval, window: PocketWindow, centre_line: float, cone: float
 
 def _ordered(a: float, b: float) -> Interval:
     return Interval(min(a, b), max(a, b))
-
-
-def _weigh(free: tuple[Interval, ...], sigma: float) -> float:
-    """Chance that an aim meant for the middle of the widest free piece falls in any free piece."""
-    if not free:
-        return 0.0
-    meant = max(free, key=lambda piece: piece.width).middle
-    scale = sigma * sqrt(2)
-    total = sum(erf((piece.hi - meant) / scale) / 2 - erf((piece.lo - meant) / scale) / 2 for piece in free)
-    return max(0.0, min(1.0, total))

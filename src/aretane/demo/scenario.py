@@ -13,8 +13,8 @@ REVIEWER = "Ladder reviewer"
 class DemoPlayer:
     """A member with a true model.
 
-    `level` gives the error of aim; `speed_error` is the relative error of the cue ball's travel and
-    `speed_bias` its mean: -0.2 ends 20 % short. `nerve` is the pot chance below which they play safe.
+    `level` gives the errors of aim and tip; `speed_error` is the relative error of the strike's speed and
+    `speed_bias` its mean: -0.1 strikes a tenth too softly. `nerve` is the pot chance below which they play safe.
     """
 
     key: str
@@ -29,10 +29,10 @@ PLAYERS: dict[str, DemoPlayer] = {
     p.key: p
     for p in (
         DemoPlayer("mirela", "Mirela Stane", "strong", 0.08, 0.0, 0.30),
-        DemoPlayer("joon", "Joon Abara", "strong", 0.09, -0.20, 0.30),  # planted: regularly short
+        DemoPlayer("joon", "Joon Abara", "strong", 0.06, -0.10, 0.30),  # planted: regularly short
         DemoPlayer("wanda", "Wanda Ekholm", "advanced", 0.07, 0.0, 0.35),
         DemoPlayer("teo", "Teo Brandvold", "regular", 0.12, 0.0, 0.22),  # planted: attacks too much
-        DemoPlayer("priya", "Priya Castellane", "regular", 0.10, 0.03, 0.25),
+        DemoPlayer("priya", "Priya Castellane", "regular", 0.10, 0.015, 0.25),
         DemoPlayer("osric", "Osric Dunmore", "regular", 0.13, 0.0, 0.35),
         DemoPlayer("lena", "Lena Farrow", "starter", 0.15, 0.0, 0.30),
         DemoPlayer("idris", "Idris Vanterpool", "advanced", 0.07, 0.0, 0.35),

@@ -23,12 +23,10 @@ from aretane.core import vocabulary as v
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.shot import Judgement, Plan, Result, Shot, Target, Tip
+from aretane.core.motion.strike import MISCUE
 from aretane.core.skill import PRESETS
 from aretane.core.table import TABLES, PocketName
 from aretane.core.units import metres
-
-MISCUE_LIMIT = 0.5
-"""Furthest tip contact from the centre, in ball radii (Alciatore, memory)."""
 
 
 class Shape(BaseModel):
@@ -142,9 +140,9 @@ class TipShape(Shape):
     @model_validator(mode="after")
     def _on_the_ball(self) -> "TipShape":
         off = hypot(self.side, self.height)
-        if off > MISCUE_LIMIT + 1e-9:
+        if off > MISCUE + 1e-9:
             raise ValueError(
-                f"the tip is {off:.2f} radii off centre; the miscue limit is {MISCUE_LIMIT} radii"
+                f"the tip is {off:.2f} radii off centre; the miscue limit is {MISCUE} radii"
             )
         return self
 

@@ -49,7 +49,7 @@ class Ends:
     """Many shots from one layout, k strikes and n balls.
 
     `places` (k, n, 2) in metres, last seen; `fates` (k, n): index in POCKETS, -1 on the table, -2 off it;
-    `rails`, `hits` (k, n): cushions and balls met, `hit_by` (k, n): the ball met last; `first_hit` (k,)
+    `rails`, `banks`, `hits` (k, n): cushions, those of them met steeply, and balls met, `hit_by` (k, n): the ball met last; `first_hit` (k,)
     and `rails_before` (k,): ball the cue ball met first, cushions before it; `capped` (k,) shots stopped
     at the event limit. Balls are in the order of `names`.
     """
@@ -58,6 +58,7 @@ class Ends:
     places: Array
     fates: Ints
     rails: Ints
+    banks: Ints
     hits: Ints
     hit_by: Ints
     first_hit: Ints
@@ -138,7 +139,7 @@ def play_ready(at: Ready, strikes: Array, stop_ball: int = -1, threads: int = 1)
             list(pool.map(part, [slice(start, start + size) for start in range(0, k, size)]))
     return Ends(
         at.names, places, tales[:, :, batch.TALE_FATE], tales[:, :, batch.TALE_RAILS],
-        tales[:, :, batch.TALE_HITS], tales[:, :, batch.TALE_BY], summaries[:, FIRST_HIT].astype(np.int64),
+        tales[:, :, batch.TALE_BANKS], tales[:, :, batch.TALE_HITS], tales[:, :, batch.TALE_BY], summaries[:, FIRST_HIT].astype(np.int64),
         summaries[:, 1].astype(np.int64), summaries[:, STATUS] == CAPPED,
     )  # fmt: skip
 

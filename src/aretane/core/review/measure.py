@@ -3,9 +3,12 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..aim import Aim, aim_at, best_pots
+from ..aim import Aim
+from ..chance.direct import Struck, pot, pots
 from ..geometry import Point
 from ..layout import Layout
+from ..motion.physics import Physics
+from ..motion.play import STANDARD
 from ..position import Miss, NextAngle, arrival_direction, miss, next_angle
 from ..rules import Rules
 from ..shot import Plan
@@ -44,24 +47,33 @@ class Measures:
     proposal: Proposal | None
 
 
-def measure(table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill]) -> Measures:
-    """Measure a replayed shot; `skill_of` gives a player's model."""
+def measure(
+    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics = STANDARD
+) -> Measures:
+    """Measure a replayed shot; `skill_of` gives a player's model, `physics` the table's constants."""
     plan, skill = step.shot.plan, skill_of(step.shot.shooter)
     on = plan.ball or next(iter(rules.balls_on(step.state, step.before)), None)
     has_cue = step.before.cue is not None
     aim: Aim | None = None
-    pots: tuple[Aim, ...] = ()
+    found: tuple[Aim, ...] = ()
     if has_cue and on is not None and on in step.before and plan.kind != "break":
-        pots = tuple(best_pots(table, step.before, on, skill))
+        found = tuple(pots(table, step.before, on, skill, physics))
         if plan.ball is not None and plan.pocket is not None and plan.kind == "direct":
-            aim = next(pot for pot in pots if pot.pocket == plan.pocket)
+            aim = pot(table, step.before, on, plan.pocket, skill, physics, struck_as(plan))
+            found = tuple(aim if one.pocket == plan.pocket else one for one in found)
     arrival = _arrival(step, aim)
     ended = step.after.cue if step.after is not None else None
     missed = None
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
-    left = _leave(table, rules, step, skill_of)
-    return Measures(aim, pots, arrival, missed, left, _propose(table, step, left, missed))
+    left = _leave(table, rules, step, skill_of, physics)
+    return Measures(aim, found, arrival, missed, left, _propose(table, step, left, missed))
+
+
+def struck_as(plan: Plan) -> Struck:
+    """What the plan says about the strike."""
+    tip = plan.tip
+    return Struck(plan.speed, tip.side if tip else 0.0, tip.height if tip else 0.0)
 
 
 def _arrival(step: Step, aim: Aim | None) -> float | None:
@@ -69,7 +81,9 @@ def _arrival(step: Step, aim: Aim | None) -> float | None:
     return None if start is None else arrival_direction(step.shot.plan, start)
 
 
-def _leave(table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill]) -> Leave | None:
+def _leave(
+    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics
+) -> Leave | None:
     """None while there is no result, no cue ball on the table or no ball left."""
     plan, left = step.shot.plan, step.after
     if left is None or left.cue is None:
@@ -80,12 +94,12 @@ def _leave(table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Ski
     following = next(iter(step.next_state.turn)) if len(step.next_state.turn) == 1 else None
     skill = skill_of(following or step.shot.shooter)
     from_plan = _from_planned_place(plan, left)
-    planned_pots = best_pots(table, from_plan, ball, skill) if from_plan is not None else []
-    pots = best_pots(table, left, ball, skill)
-    pocket = plan.next_pocket or (planned_pots[0].pocket if planned_pots else pots[0].pocket)
-    same = aim_at(table, left, ball, pocket, skill)
-    planned = next((pot for pot in planned_pots if pot.pocket == pocket), None)
-    return Leave(following, pots[0], same, planned, next_angle(same, planned, plan.wanted_angle))
+    planned_pots = pots(table, from_plan, ball, skill, physics) if from_plan is not None else []
+    now = pots(table, left, ball, skill, physics)
+    pocket = plan.next_pocket or (planned_pots[0].pocket if planned_pots else now[0].pocket)
+    same = next(one for one in now if one.pocket == pocket)
+    planned = next((one for one in planned_pots if one.pocket == pocket), None)
+    return Leave(following, now[0], same, planned, next_angle(same, planned, plan.wanted_angle))
 
 
 def _next_ball(rules: Rules, step: Step, plan: Plan, left: Layout) -> str | None:

@@ -7,13 +7,13 @@ from .launch import launch
 from .run import run
 from .segments import Array, Ints
 from .slots import (
-    BALL_COLUMNS, BY, FATE, HITS, MARK_COLUMNS, MASS, MOTION_COLUMNS, PHASE, RADIUS, RAILS, REST, SUMMARY_COLUMNS, VX,
+    BALL_COLUMNS, BANKS, BY, FATE, HITS, MARK_COLUMNS, MASS, MOTION_COLUMNS, PHASE, RADIUS, RAILS, REST, SUMMARY_COLUMNS, VX,
     VY, X, Y,
 )  # fmt: skip
 
-TALE_FATE, TALE_RAILS, TALE_HITS, TALE_BY = range(4)
-TALE_COLUMNS = 4
-"""Columns of a ball's tale: its fate, cushions met, balls met and the last of those, as in the marks."""
+TALE_FATE, TALE_RAILS, TALE_BANKS, TALE_HITS, TALE_BY = range(5)
+TALE_COLUMNS = 5
+"""Columns of a ball's tale: its fate, cushions and banks, balls met and the last of those, as in the marks."""
 
 
 @compiled
@@ -47,6 +47,7 @@ def run_many(
         for i in range(n):
             ends[k, i, 0], ends[k, i, 1] = balls[i, X], balls[i, Y]
             tales[k, i, TALE_FATE], tales[k, i, TALE_RAILS] = marks[i, FATE], marks[i, RAILS]
+            tales[k, i, TALE_BANKS] = marks[i, BANKS]
             tales[k, i, TALE_HITS], tales[k, i, TALE_BY] = marks[i, HITS], marks[i, BY]
 
 
@@ -63,11 +64,11 @@ def run_recorded(
 
 @compiled
 def send(
-    starts: Array, directions: Array, speed: float, radius: float, world: Array, pockets: Array, fates: Ints
+    starts: Array, directions: Array, speed: float, radius: float, world: Array, pockets: Array, most: int, fates: Ints
 ) -> None:
     """Send one ball alone, sliding at `speed` as after a hit, from starts (k, 2) in directions (k,) rad.
 
-    Fills `fates` (k,) with the pocket it falls in, or -1.
+    Fills `fates` (k,) with the pocket it falls in, or -1; after `most` events it is given up.
     """
     balls, marks = np.zeros((1, BALL_COLUMNS)), np.zeros((1, MARK_COLUMNS), np.int64)
     none, summary = np.zeros((0, 0)), np.zeros(SUMMARY_COLUMNS)
@@ -77,5 +78,5 @@ def send(
         marks[0, PHASE] = REST
         balls[0, X], balls[0, Y], balls[0, RADIUS], balls[0, MASS] = starts[k, 0], starts[k, 1], radius, 1.0
         balls[0, VX], balls[0, VY] = speed * np.cos(directions[k]), speed * np.sin(directions[k])
-        run(balls, marks, world, pockets, summary, none, 0, 500)
+        run(balls, marks, world, pockets, summary, none, 0, most)
         fates[k] = marks[0, FATE]

@@ -6,7 +6,7 @@ from .impacts import hit_cushion, hit_slate
 from .jit import inlined
 from .segments import Array, Ints, begin, rest, roll
 from .slots import (
-    AXIS_X, AXIS_Y, DROP, END, FACE_DX, FACE_DY, FACE_NX, FACE_NY, FACE_X, FACE_Y, FATE, FLY, GRAVITY, HOLE_R, HOLE_X, HOLE_Y, JAW, JAW_COLUMNS, JAW_R, JAW_X,
+    AXIS_X, AXIS_Y, BANKS, DROP, END, FACE_DX, FACE_DY, FACE_NX, FACE_NY, FACE_X, FACE_Y, FATE, FLY, GRAVITY, HOLE_R, HOLE_X, HOLE_Y, JAW, JAW_COLUMNS, JAW_R, JAW_X,
     JAW_Y, JAWS, LENGTH, NOSE, OFF, OFF_TABLE, PHASE, POTTED, RADIUS, RAIL, RAILS, REGION, ROLL, SLIDE, TE, VX, VY,
     WIDTH, X, Y, Z, ZONE,
 )  # fmt: skip
@@ -14,6 +14,10 @@ from .slots import (
 FALLS_BY = 0.25
 """Share of its radius that a ball must fall while it crosses the drop's table side to be taken (our choice:
 further down the edge of the slate no longer lifts it out)."""
+
+STEEP = 0.34
+"""Sine of the angle to the rail above which a cushion makes the shot a bank: 20 degrees. A ball that hugs the
+rail into the pocket, or glances off it, is no bank (our choice)."""
 
 
 @inlined
@@ -40,7 +44,11 @@ def settle(balls: Array, marks: Ints, world: Array, pockets: Array, i: int, kind
             begin(balls, marks, i, world)
     else:
         nx, ny = _normal(balls, i, world, pockets, kind, which)
-        marks[i, RAILS] += 1
+        if kind == RAIL:
+            marks[i, RAILS] += 1
+            into = -(balls[i, VX] * nx + balls[i, VY] * ny)
+            if into > STEEP * sqrt(balls[i, VX] * balls[i, VX] + balls[i, VY] * balls[i, VY]):
+                marks[i, BANKS] += 1
         if hit_cushion(balls, i, nx, ny, world):
             begin(balls, marks, i, world)
         else:

@@ -8,7 +8,7 @@ from .jit import compiled, inlined
 from .pockets import settle
 from .segments import Array, Ints, advance, begin
 from .slots import (
-    BY, CAPPED, DONE, END, EVENT_BALL, EVENT_KIND, EVENT_PHASE, EVENT_STATE, EVENT_TIME, EVENT_WITH, EVENTS, FATE,
+    BANKS, BY, CAPPED, DONE, END, EVENT_BALL, EVENT_KIND, EVENT_PHASE, EVENT_STATE, EVENT_TIME, EVENT_WITH, EVENTS, FATE,
     FIRST_HIT, FIRST_RAILS, HITS, LAST_TIME, MOTION_COLUMNS, ON_TABLE, PAIR, PHASE, POTTED, RAILS, REGION, STATUS,
     WHAT, WHEN, WHOM, X, Y, ZONE,
 )  # fmt: skip
@@ -64,7 +64,8 @@ def run(
 def _start(balls: Array, marks: Ints, world: Array, pockets: Array) -> None:
     n = marks.shape[0]
     for i in range(n):
-        marks[i, FATE], marks[i, RAILS], marks[i, HITS], marks[i, BY] = ON_TABLE, 0, 0, -1
+        marks[i, FATE], marks[i, BY] = ON_TABLE, -1
+        marks[i, RAILS], marks[i, BANKS], marks[i, HITS] = 0, 0, 0
         balls[i, WHEN], marks[i, WHAT], marks[i, WHOM] = inf, END, -1
         marks[i, ZONE] = -1 if is_inside(balls, i, world) else mouth_at(balls, i, balls[i, X], balls[i, Y], world)
         begin(balls, marks, i, world)

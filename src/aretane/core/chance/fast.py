@@ -1,0 +1,229 @@
+"""The chance of a direct pot in a few microseconds: windows, throw and errors in closed form.
+
+From the pocket's window backwards: object-ball directions, through throw, to places of contact, to aims;
+what other balls block is taken out; the rest is weighed with the player's error of aim.
+"""
+
+from math import acos, asin, atan2, cos, erf, exp, hypot, pi, sin, sqrt
+
+import numpy as np
+
+from ..motion.kernel.jit import compiled, inlined
+from ..motion.kernel.segments import Array
+from ..motion.kernel.slots import (
+    BALL_E, FRICTION_A, FRICTION_B, FRICTION_C, GRAVITY, MOUTH_X, MOUTH_Y, ROLLING, SLIDING,
+)  # fmt: skip
+from .windows import start_speed, window_at
+
+MOST_PIECES = 12
+FOUND, CHANCE, AIM, FREE, WHOLE = range(5)
+"""Columns of an answer: 1 if some aim pots the ball, the chance, the aim meant (rad), and the width of all
+free aims and of all aims (rad)."""
+ANSWER_COLUMNS = 5
+
+
+@inlined
+def _wrapped(angle: float) -> float:
+    while angle > pi:
+        angle -= 2.0 * pi
+    while angle <= -pi:
+        angle += 2.0 * pi
+    return angle
+
+
+@inlined
+def _arrives(
+    speed: float, height: float, distance: float, world: Array
+) -> tuple[float, float]:
+    """Speed of a ball after `distance` metres and the surface speed of its top- or backspin (m/s).
+
+    It leaves at `speed`, as if struck `height` radii above the centre. 0: it stops before.
+    """
+    mu_g = world[SLIDING] * world[GRAVITY]
+    spin = 2.5 * height * speed
+    slip = speed - spin
+    until = 2.0 * abs(slip) / (7.0 * mu_g)
+    sign = 1.0 if slip > 0.0 else -1.0
+    slid = until * (speed - 0.5 * sign * mu_g * until)
+    if slid >= distance:
+        square = speed * speed - 2.0 * sign * mu_g * distance
+        now = sqrt(max(0.0, square))
+        t = sign * (speed - now) / mu_g
+        return now, spin + sign * 2.5 * mu_g * t
+    rolling = speed - sign * mu_g * until
+    square = rolling * rolling - 2.0 * world[ROLLING] * world[GRAVITY] * (distance - slid)
+    now = sqrt(max(0.0, square))
+    return now, now
+
+
+@inlined
+def _throw(cut: float, speed: float, top: float, side: float, world: Array) -> tuple[float, float]:
+    """Angle (rad) by which the object ball leaves off the line of centres, for equal balls, and its spin.
+
+    The spin is its top surface speed (m/s), negative for the backspin that a rolling cue ball gives.
+
+    `cut` is the signed angle from the cue ball's way to the line of centres; `top` and `side` are surface
+    speeds of its spin (m/s; side positive for right side). Positive turns it counter-clockwise.
+    """
+    normal = speed * cos(cut)
+    across = side - speed * sin(cut)
+    up = -top * cos(cut)
+    slip = hypot(across, up)
+    if slip < 1e-12 or normal <= 0.0:
+        return 0.0, 0.0
+    push = 0.5 * (1.0 + world[BALL_E]) * normal
+    grip = world[FRICTION_A] + world[FRICTION_B] * exp(-world[FRICTION_C] * slip)
+    drag = min(grip * push, slip / 7.0)
+    return atan2(drag * across / slip, push), 2.5 * drag * up / slip
+
+
+@inlined
+def _aim_for(
+    way: float, speed: float, top: float, side: float, cue_x: float, cue_y: float,
+    ball_x: float, ball_y: float, apart: float, world: Array,
+) -> tuple[float, float]:  # fmt: skip
+    """The aim (rad) that sends the object ball in direction `way`, throw allowed for, and its cut."""
+    line = way
+    aim = cut = 0.0
+    for _ in range(3):
+        gx, gy = ball_x - apart * cos(line) - cue_x, ball_y - apart * sin(line) - cue_y
+        aim = atan2(gy, gx)
+        cut = _wrapped(line - aim)
+        thrown, _ = _throw(cut, speed, top, side, world)
+        line = way - thrown
+    return aim, cut
+
+
+@inlined
+def _take(pieces: Array, count: int, lo: float, hi: float) -> int:
+    """Take [lo, hi] out of the intervals; returns how many are left."""
+    k = 0
+    while k < count:
+        a, b = pieces[k, 0], pieces[k, 1]
+        if hi <= a or lo >= b:
+            k += 1
+        elif lo <= a and hi >= b:
+            count -= 1
+            pieces[k, 0], pieces[k, 1] = pieces[count, 0], pieces[count, 1]
+        elif lo <= a:
+            pieces[k, 0] = hi
+            k += 1
+        elif hi >= b:
+            pieces[k, 1] = lo
+            k += 1
+        else:
+            pieces[k, 1] = lo
+            if count < MOST_PIECES:
+                pieces[count, 0], pieces[count, 1] = hi, b
+                count += 1
+            k += 1
+    return count
+
+
+@inlined
+def _in_the_way(
+    x: float, y: float, way: float, distance: float, ox: float, oy: float, apart: float
+) -> tuple[float, float]:
+    """Directions (offsets from `way`) in which a ball from (x, y) meets one at (ox, oy) before `distance`."""
+    dx, dy = ox - x, oy - y
+    far = hypot(dx, dy)
+    half = asin(min(1.0, apart / far)) if far > 0.9 * apart else pi  # drawn on top of each other
+    offset = _wrapped(atan2(dy, dx) - way)
+    reach = far * far - apart * apart
+    if (sqrt(reach) if reach > 0.0 else 0.0) * 0.98 >= distance + 0.3 * apart:
+        return 1.0, -1.0
+    return offset - half, offset + half
+
+
+@inlined
+def pot(
+    balls: Array, target: int, pocket: int, sigma: float, spread: float, speed: float, side: float, height: float,
+    world: Array, pockets: Array, edges: Array, pieces: Array, answer: Array,
+) -> None:  # fmt: skip
+    """Fill `answer` for one pot. `balls` (n, 4: x, y, radius, mass), cue ball first."""
+    for k in range(ANSWER_COLUMNS):
+        answer[k] = 0.0
+    cx, cy, bx, by = balls[0, 0], balls[0, 1], balls[target, 0], balls[target, 1]
+    rb = balls[target, 2]
+    apart = balls[0, 2] + rb
+    mx, my = pockets[pocket, MOUTH_X] - bx, pockets[pocket, MOUTH_Y] - by
+    far = hypot(mx, my)
+    toward = atan2(my, mx)
+    gap = hypot(bx - cx, by - cy)
+    line = atan2(by - cy, bx - cx)
+    answer[AIM] = line
+    arrives, top = _arrives(speed, height, max(0.0, gap - apart), world)
+    spin = 2.5 * side * speed
+    _, cut = _aim_for(toward, arrives, top, spin, cx, cy, bx, by, apart, world)
+    sent = 0.5 * (1.0 + world[BALL_E]) * arrives * max(0.0, cos(cut))
+    _, back = _throw(cut, arrives, top, spin, world)
+    arrival, _ = _arrives(sent, back / (2.5 * sent) if sent > 0.0 else 0.0, far, world)
+    _, lo, hi = window_at(bx, by, pocket, arrival, rb, world, pockets, edges)
+    if hi <= lo:
+        return
+    # Only directions that the cue ball can give: it must come to the ghost place from the front.
+    cone = acos(min(1.0, apart / max(gap, apart))) * 0.999
+    middle = _wrapped(line - toward)
+    lo, hi = max(lo, middle - cone), min(hi, middle + cone)
+    if hi <= lo:
+        return
+    pieces[0, 0], pieces[0, 1] = lo, hi
+    count = 1
+    for other in range(1, balls.shape[0]):
+        if other != target:
+            reach = rb + balls[other, 2]
+            a, b = _in_the_way(bx, by, toward, far, balls[other, 0], balls[other, 1], reach)
+            if b > a:
+                count = _take(pieces, count, a, b)
+    # From directions to aims, as offsets from the line cue ball to object ball.
+    whole = 0.0
+    for k in range(count):
+        a, _ = _aim_for(toward + pieces[k, 0], arrives, top, spin, cx, cy, bx, by, apart, world)
+        b, _ = _aim_for(toward + pieces[k, 1], arrives, top, spin, cx, cy, bx, by, apart, world)
+        a, b = _wrapped(a - line), _wrapped(b - line)
+        pieces[k, 0], pieces[k, 1] = min(a, b), max(a, b)
+        whole += abs(b - a)
+    answer[WHOLE] = whole
+    if count == 0:
+        return
+    gx, gy = bx - apart * cos(toward) - cx, by - apart * sin(toward) - cy
+    travel = hypot(gx, gy)
+    for other in range(1, balls.shape[0]):
+        if other != target:
+            reach = balls[0, 2] + balls[other, 2]
+            a, b = _in_the_way(cx, cy, line, travel, balls[other, 0], balls[other, 1], reach)
+            if b > a:
+                count = _take(pieces, count, a, b)
+    if count == 0:
+        return
+    best = 0
+    for k in range(count):
+        answer[FREE] += pieces[k, 1] - pieces[k, 0]
+        if pieces[k, 1] - pieces[k, 0] > pieces[best, 1] - pieces[best, 0]:
+            best = k
+    meant = 0.5 * (pieces[best, 0] + pieces[best, 1])
+    scale = 1.0 / (sigma * sqrt(2.0))
+    chance = 0.0
+    for k in range(count):
+        chance += 0.5 * (erf((pieces[k, 1] - meant) * scale) - erf((pieces[k, 0] - meant) * scale))
+    # A ball that may not get there: how far beyond, against the spread of the speed given.
+    if arrival <= 0.0 and spread <= 0.0:
+        chance = 0.0
+    elif spread > 0.0 and arrival < 1.0:
+        loss = max(0.3, 1.0 + back / (2.5 * sent)) if sent > 0.0 else 1.0
+        chance *= 0.5 * (1.0 + erf((1.0 - start_speed(0.0, far, world) / (sent * loss)) / (spread * sqrt(2.0))))
+    answer[FOUND], answer[CHANCE], answer[AIM] = 1.0, chance, _wrapped(line + meant)
+
+
+@compiled
+def pots(
+    balls: Array, targets: Array, sigma: float, spread: float, speeds: Array, side: float, height: float,
+    world: Array, pockets: Array, edges: Array, answers: Array,
+) -> None:  # fmt: skip
+    """`pot` for each row of `targets` (k, 2: ball index, pocket index) with its own speed (k,)."""
+    pieces = np.empty((MOST_PIECES, 2))
+    for k in range(targets.shape[0]):
+        pot(
+            balls, int(targets[k, 0]), int(targets[k, 1]), sigma, spread, speeds[k], side, height,
+            world, pockets, edges, pieces, answers[k],
+        )  # fmt: skip

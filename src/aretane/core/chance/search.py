@@ -1,0 +1,85 @@
+"""Find the aim for any way of making a shot, and the chance of it: direct, bank, combination, carom, kick."""
+
+from collections.abc import Iterable
+from dataclasses import replace
+from math import hypot, pi, radians
+
+import numpy as np
+
+from ..motion.play import play_ready
+from ..motion.ready import Ready
+from ..motion.strike import Strike
+from ..skill.model import Skill
+from .finer import Array, Chance, aims_round, best_aim, compensated, cone, scan, spread_evenly
+from .made import Task, made
+
+COARSE = radians(0.05)
+"""rad. Step of the first look; narrower gaps are seen by nobody's cue either."""
+MOST_COARSE = 2400
+CLOSE_LOOK = 81
+SAMPLES = 96
+KEPT = 3
+
+
+def chance_of(at: Ready, task: Task, strike: Strike, skill: Skill, aim: float | None = None) -> Chance:
+    """The player's chance of the task with the strike's speed and tip, aimed as well as can be.
+
+    With `aim` (rad, direction the cue ball is meant to start in), that aim is kept. The chance is 0, with
+    the strike as given, where no aim found makes it. Raises MotionError naming a ball that is not there.
+    """
+    at.index(task.ball)
+    if aim is not None:
+        return spread_evenly(at, task, compensated(strike, aim, at), skill, SAMPLES)
+    best: Chance | None = None
+    for centre, half in likely_aims(at, task, strike):
+        width = max(half, 3.0 * skill.aim)
+        aims = aims_round(centre, width, CLOSE_LOOK)
+        meant = best_aim(aims, scan(at, task, strike, aims), skill.aim)
+        if meant is None:
+            continue
+        found = spread_evenly(at, task, replace(strike, aim=meant), skill, SAMPLES)
+        if best is None or found.value > best.value:
+            best = found
+    return best or Chance(0.0, 0.0, strike)
+
+
+def likely_aims(at: Ready, task: Task, strike: Strike) -> list[tuple[float, float]]:
+    """Up to KEPT runs of aims that make the task, widest first: middle and half width (rad)."""
+    aims = first_look(at, task)
+    good = made(task, play_ready(at, _rows(strike, aims), at.index(task.ball)))
+    runs: list[tuple[float, float]] = []
+    start: int | None = None
+    for k in range(len(aims) + 1):
+        goes_on = k < len(aims) and good[k] and (start is None or aims[k] - aims[k - 1] < 1.5 * COARSE)
+        if start is not None and not goes_on:
+            runs.append(((aims[start] + aims[k - 1]) / 2, (aims[k - 1] - aims[start]) / 2 + COARSE))
+            start = None
+        if k < len(aims) and good[k] and start is None:
+            start = k
+    return sorted(runs, key=lambda run: -run[1])[:KEPT]
+
+
+def _rows(strike: Strike, aims: Array) -> Array:
+    rows = np.tile(strike.array(), (len(aims), 1))
+    rows[:, 1] = aims
+    return rows
+
+
+def first_look(at: Ready, task: Task) -> Array:
+    """Aims worth trying, rising: where the cue ball meets a ball that can do it, or all round for a kick."""
+    if task.way in ("kick", "any"):
+        return np.arange(-pi, pi, 2 * pi / MOST_COARSE)
+    first: Iterable[str] = (task.ball,)
+    if task.way in ("combination", "carom"):
+        first = [name for name in at.names[1:] if name != task.ball]
+    aims = []
+    for ball in first:
+        centre, half = cone(at, ball)
+        k = at.index(ball)
+        gap = hypot(*(at.layout[k, :2] - at.layout[0, :2]))
+        step = max(COARSE, COARSE * 0.3 / max(gap, 0.05))
+        aims.append(centre + np.arange(-half, half, step))
+    if not aims:
+        return np.empty(0)
+    together = np.concatenate(aims)
+    return np.sort((together + pi) % (2 * pi) - pi)

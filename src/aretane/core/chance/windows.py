@@ -1,0 +1,171 @@
+"""Which directions of an object ball a pocket takes, found by rolling balls at it.
+
+The window of each place, jaws and speed included, is kept as a table over the playing area, for one corner
+and one side pocket; the others are its mirror images.
+"""
+
+from dataclasses import dataclass
+from functools import lru_cache
+from math import acos, atan2, cos, pi, sqrt
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..motion.bed import bed_of
+from ..motion.kernel.batch import send
+from ..motion.kernel.jit import compiled, inlined
+from ..motion.kernel.segments import Array
+from ..motion.kernel.slots import GRAVITY, LENGTH, MOUTH_X, MOUTH_Y, ROLLING, SLIDING, WIDTH
+from ..motion.physics import Physics
+from ..table import Table
+
+ARRIVALS = np.array((0.3, 1.2, 3.0))
+"""m/s at the mouth: a ball that just drops, a firm one, a hard one."""
+ACROSS, DOWN = 41, 27
+"""Places along and across the table; they stand closer near the rails."""
+LOOK = 41
+TRIES = 12
+"""Events after which a ball that has not dropped is given up: it has left the jaws."""
+WIDEST = 0.14
+"""rad. Far from a pocket no window is wider than this to either side."""
+CORNER, SIDE = 3, 4
+"""The pockets the table is made for: head-right and side-right."""
+
+Ints = NDArray[np.int64]
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Windows:
+    """Edges (2 kinds, arrivals, ACROSS, DOWN, 2) as offsets (rad) from the direction to the mouth."""
+
+    edges: Array
+
+
+@inlined
+def start_speed(arrival: float, distance: float, world: Array) -> float:
+    """Speed (m/s) at which a ball must leave, sliding, to reach `distance` metres off at `arrival`."""
+    mu_g, slowing = world[SLIDING] * world[GRAVITY], world[ROLLING] * world[GRAVITY]
+    square = (arrival * arrival + 2.0 * slowing * distance) / (25.0 / 49.0 + 24.0 * slowing / (49.0 * mu_g))
+    if 12.0 * square / (49.0 * mu_g) > distance:
+        square = arrival * arrival + 2.0 * mu_g * distance
+    return sqrt(square)
+
+
+@compiled
+def build(radius: float, world: Array, pockets: Array, arrivals: Array, edges: Array) -> None:
+    """Fill `edges` (2, arrivals, ACROSS, DOWN, 2); an empty window has its edges the wrong way round."""
+    starts, ways = np.empty((1, 2)), np.empty(1)
+    fates = np.empty(1, np.int64)
+    made = np.empty(LOOK, np.int64)
+    for kind in range(2):
+        pocket = CORNER + kind
+        for a in range(arrivals.shape[0]):
+            for i in range(ACROSS):
+                for j in range(DOWN):
+                    x = _node(i, ACROSS, world[LENGTH], radius)
+                    y = _node(j, DOWN, world[WIDTH], radius)
+                    dx, dy = pockets[pocket, MOUTH_X] - x, pockets[pocket, MOUTH_Y] - y
+                    far = sqrt(dx * dx + dy * dy)
+                    toward = atan2(dy, dx)
+                    speed = start_speed(arrivals[a], far, world)
+                    widest = WIDEST + 1.2 * radius / far
+                    widest = min(widest, 1.4)
+                    starts[0, 0], starts[0, 1] = x, y
+                    for k in range(LOOK):
+                        ways[0] = toward + widest * (2.0 * k / (LOOK - 1) - 1.0)
+                        send(starts, ways, speed, radius, world, pockets, TRIES, fates)
+                        made[k] = 1 if fates[0] == pocket else 0
+                    first, last = _longest(made)
+                    if last < first:
+                        edges[kind, a, i, j, 0], edges[kind, a, i, j, 1] = 0.0, -0.02
+                        continue
+                    step = 2.0 * widest / (LOOK - 1)
+                    for end in range(2):
+                        good = -widest + step * (first if end == 0 else last)
+                        bad = good - step if end == 0 else good + step
+                        for _ in range(6):
+                            middle = 0.5 * (good + bad)
+                            ways[0] = toward + middle
+                            send(starts, ways, speed, radius, world, pockets, TRIES, fates)
+                            if fates[0] == pocket:
+                                good = middle
+                            else:
+                                bad = middle
+                        edges[kind, a, i, j, end] = 0.5 * (good + bad)
+
+
+@inlined
+def _node(k: int, count: int, long: float, radius: float) -> float:
+    """Place of a node: closer together near both rails."""
+    return radius + (long - 2.0 * radius) * 0.5 * (1.0 - cos(pi * k / (count - 1)))
+
+
+@inlined
+def _longest(made: Ints) -> tuple[int, int]:
+    """First and last of the longest run of ones; (0, -1) without any."""
+    best_first, best_last, first = 0, -1, -1
+    for k in range(made.shape[0] + 1):
+        if k < made.shape[0] and made[k] == 1:
+            if first < 0:
+                first = k
+        elif first >= 0:
+            if k - 1 - first > best_last - best_first:
+                best_first, best_last = first, k - 1
+            first = -1
+    return best_first, best_last
+
+
+@inlined
+def _share(value: float, long: float, radius: float, count: int) -> float:
+    """Where between the nodes a place is, 0 to count - 1."""
+    s = min(1.0, max(0.0, (value - radius) / (long - 2.0 * radius)))
+    return acos(1.0 - 2.0 * s) / pi * (count - 1)
+
+
+@compiled
+def window_at(
+    x: float, y: float, pocket: int, arrival: float, radius: float, world: Array, pockets: Array, edges: Array
+) -> tuple[float, float, float]:
+    """Direction to the mouth and the window's two edges as offsets from it (rad).
+
+    Edges the wrong way round: the pocket does not take the ball from there. `arrival` m/s at the mouth.
+    """
+    toward = atan2(pockets[pocket, MOUTH_Y] - y, pockets[pocket, MOUTH_X] - x)
+    left, column = pocket < 3, pocket % 3
+    kind = 1 if column == 1 else 0
+    px = world[LENGTH] - x if column == 2 else x
+    py = world[WIDTH] - y if left else y
+    u, v = _share(px, world[LENGTH], radius, ACROSS), _share(py, world[WIDTH], radius, DOWN)
+    i, j = min(int(u), ACROSS - 2), min(int(v), DOWN - 2)
+    u, v = u - i, v - j
+    a = 0 if arrival < ARRIVALS[1] else 1
+    w = (arrival - ARRIVALS[a]) / (ARRIVALS[a + 1] - ARRIVALS[a])
+    w = min(1.0, max(0.0, w))
+    lo = hi = 0.0
+    for b in range(2):
+        share = w if b == 1 else 1.0 - w
+        for end in range(2):
+            e = (
+                (1 - u) * (1 - v) * edges[kind, a + b, i, j, end]
+                + u * (1 - v) * edges[kind, a + b, i + 1, j, end]
+                + (1 - u) * v * edges[kind, a + b, i, j + 1, end]
+                + u * v * edges[kind, a + b, i + 1, j + 1, end]
+            )
+            if end == 0:
+                lo += share * e
+            else:
+                hi += share * e
+    if (column == 2) != left:
+        return toward, -hi, -lo
+    return toward, lo, hi
+
+
+@lru_cache(maxsize=16)
+def windows_of(table: Table, physics: Physics) -> Windows:
+    """The windows of a table under these constants; made once, in about half a second."""
+    bed = bed_of(table)
+    world = np.concatenate([physics.array(), bed.frame])
+    edges = np.empty((2, len(ARRIVALS), ACROSS, DOWN, 2))
+    build(table.ball_radius, world, bed.pockets, ARRIVALS, edges)
+    edges.setflags(write=False)
+    return Windows(edges)

@@ -1,0 +1,63 @@
+"""A player's execution errors, and how circumstances widen them."""
+
+from dataclasses import dataclass, replace
+from math import hypot, pi
+
+
+@dataclass(frozen=True, slots=True)
+class Circumstances:
+    """What makes a strike harder. `elevation` rad; `side` the tip's sideways offset in ball radii."""
+
+    stretched: bool = False
+    rest: bool = False
+    railed: bool = False
+    elevation: float = 0.0
+    side: float = 0.0
+
+
+@dataclass(frozen=True, slots=True)
+class Factors:
+    """How many times wider the errors get. Our choice, to be replaced by fits; `elevated` is per 45
+    degrees of a raised cue and `side` per half radius of side, both in proportion."""
+
+    stretched: float = 1.5
+    rest: float = 1.6
+    railed: float = 1.3
+    elevated: float = 2.5
+    side: float = 1.5
+
+
+FACTORS = Factors()
+
+
+@dataclass(frozen=True, slots=True)
+class Skill:
+    """A player's execution errors, each a standard deviation.
+
+    `aim` (rad) is that of the cue ball's starting direction: what an off-centre tip does to it is part of
+    it. `speed` is relative (0.1: one tenth of the speed meant). `tip` (m) is the placing of the tip, the
+    same sideways and up; it changes the spin.
+    """
+
+    name: str
+    words: str
+    aim: float
+    speed: float = 0.10
+    tip: float = 0.002
+
+    def under(self, circumstances: Circumstances, factors: Factors = FACTORS) -> "Skill":
+        """The same player's errors in these circumstances."""
+        aim = 1.0
+        aim *= factors.stretched if circumstances.stretched else 1.0
+        aim *= factors.rest if circumstances.rest else 1.0
+        aim *= factors.railed if circumstances.railed else 1.0
+        aim *= 1.0 + (factors.elevated - 1.0) * circumstances.elevation / (pi / 4)
+        hand = aim
+        aim *= 1.0 + (factors.side - 1.0) * abs(circumstances.side) / 0.5
+        return replace(self, aim=self.aim * aim, speed=self.speed * hand, tip=self.tip * hand)
+
+
+def tip_limit(side: float, height: float, limit: float) -> tuple[float, float]:
+    """The tip offset held inside the miscue limit (radii): what a player corrects before striking."""
+    size = hypot(side, height)
+    return (side, height) if size <= limit else (side * limit / size, height * limit / size)

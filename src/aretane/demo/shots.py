@@ -1,0 +1,154 @@
+"""The demo players' shots: chosen, struck with their own errors, and played out in the motion model."""
+
+import random
+from dataclasses import dataclass, replace
+from math import pi
+
+import numpy as np
+
+from aretane.core.chance.direct import likeliest
+from aretane.core.chance.finer import compensated
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.motion import Motion, Strike, play, play_many
+from aretane.core.motion.physics import Physics
+from aretane.core.motion.play import STANDARD
+from aretane.core.motion.ready import ready
+from aretane.core.skill import PRESETS, Skill
+from aretane.core.skill.scatter import scatter
+from aretane.core.table import POCKETS, PocketName, Table
+from aretane.core.vocabulary import CUE
+
+from .scenario import DemoPlayer
+
+SPEEDS = (1.0, 1.4, 1.8, 2.3, 3.0)
+TIPS = ((0.0, 0.0), (0.0, 0.25), (0.0, 0.4), (0.0, -0.2), (0.0, -0.35), (0.2, 0.1), (-0.2, 0.1))
+NEAR_RAIL = 0.12
+"""m. A cue ball planned to end nearer a cushion than this is a poorer plan."""
+
+
+@dataclass(frozen=True, slots=True)
+class Meant:
+    """A shot as planned: strike, where the cue ball would end, the cushions on its way, what it leaves."""
+
+    strike: Strike
+    end: Point
+    via: tuple[Point, ...]
+    worth: float
+
+
+def skill_of(player: DemoPlayer) -> Skill:
+    """The player's true model."""
+    return replace(PRESETS[player.level], speed=player.speed_error)
+
+
+def struck(
+    rng: random.Random, table: Table, layout: Layout, player: DemoPlayer, strike: Strike, physics: Physics = STANDARD
+) -> Motion:
+    """What comes of a strike in this player's hands."""
+    errors = np.array([[rng.gauss(0, 1) for _ in range(4)]])
+    habit = replace(strike, speed=strike.speed * (1 + player.speed_bias))
+    row = scatter(habit, skill_of(player), table.cue_ball_radius, physics.tip_mass, errors)[0]
+    return play(table, layout, Strike(*(float(value) for value in row)), physics)
+
+
+def following_chance(table: Table, layout: Layout, skill: Skill) -> float:
+    """The likeliest pot of the lowest ball, 0 without a cue ball, 1 when nothing is left."""
+    if layout.cue is None:
+        return 0.0
+    ball = min(layout.objects, key=int, default=None)
+    return 1.0 if ball is None else likeliest(table, layout, ball, skill)[1]
+
+
+def plan_pot(
+    rng: random.Random, table: Table, layout: Layout, ball: str, pocket: PocketName, aim: float, skill: Skill
+) -> Meant | None:  # fmt: skip
+    """The strike that pots the ball and leaves the best next one, among a handful of speeds and tips.
+
+    None where no error-free strike pots it.
+    """
+    at = ready(table, layout, STANDARD)
+    strikes = [
+        compensated(Strike(speed * rng.uniform(0.9, 1.1), 0.0, side, height), aim, at)
+        for speed in SPEEDS
+        for side, height in TIPS
+    ]
+    ends = play_many(table, layout, np.array([strike.array() for strike in strikes]))
+    target, cue = at.index(ball), at.index(CUE)
+    best: Meant | None = None
+    for k, strike in enumerate(strikes):
+        fates = ends.fates[k]
+        if fates[target] != POCKETS.index(pocket) or fates[cue] != -1 or (fates >= 0).sum() != 1:
+            continue
+        left = Layout.of(
+            {name: Point(*map(float, ends.places[k, i])) for i, name in enumerate(ends.names) if fates[i] == -1}
+        )
+        end = left.cue
+        assert end is not None
+        worth = following_chance(table, left, skill)
+        margin = min(end.x, end.y, table.length - end.x, table.width - end.y)
+        worth -= 0.1 * max(0.0, 1 - margin / NEAR_RAIL) + 0.02 * int(ends.rails[k, cue])
+        if best is None or worth > best.worth:
+            best = Meant(strike, end, (), worth)
+    if best is None:
+        return None
+    path = play(table, layout, best.strike).trace.happenings()
+    via = tuple(one.place for one in path if one.ball == CUE and one.kind == "rail")
+    return replace(best, via=via[:6])
+
+
+def plan_break(table: Table, layout: Layout, rng: random.Random) -> Strike:
+    """Full at the front ball, hard."""
+    assert layout.cue is not None
+    front = min((at for name, at in layout.places if name != CUE), key=lambda at: at.x)
+    return Strike(rng.uniform(8.0, 10.0), front.minus(layout.cue).angle, 0.0, 0.05)
+
+
+def plan_safety(
+    rng: random.Random, table: Table, layout: Layout, ball: str, opponent: Skill, kick: bool
+) -> Strike | None:
+    """Of random strikes that meet the ball first and a cushion after, one that leaves little.
+
+    `kick`: cushion first. None where none was found.
+    """
+    at = ready(table, layout, STANDARD)
+    target = at.index(ball)
+    rows = np.zeros((400, 5))
+    line = at.layout[target, :2] - at.layout[0, :2]
+    centre = float(np.arctan2(line[1], line[0]))
+    for row in rows:
+        row[0] = rng.uniform(0.6, 3.5)
+        row[1] = rng.uniform(-pi, pi) if kick else centre + rng.uniform(-0.2, 0.2)
+        row[3] = rng.uniform(-0.3, 0.3)
+    ends = play_many(table, layout, rows)
+    legal = (ends.first_hit == target) & (ends.fates == -1).all(axis=1) & (ends.rails.sum(axis=1) > 0)
+    found = []
+    for k in np.flatnonzero(legal)[:24]:
+        left = Layout.of({name: Point(*map(float, ends.places[k, i])) for i, name in enumerate(ends.names)})
+        found.append((following_chance(table, left, opponent), int(k)))
+    if not found:
+        return None
+    _, chosen = sorted(found)[min(1, len(found) - 1)]
+    return Strike(*(float(value) for value in rows[chosen]))
+
+
+def foul_of(motion: Motion, layout: Layout, ball: str, is_break: bool = False) -> str | None:
+    """The foul a referee calls under nine-ball rules, if any."""
+    down = {name for name, _ in motion.potted}
+    if CUE in down:
+        return "scratch"
+    if motion.off_table:
+        return "off-table"
+    if motion.first_hit is None:
+        return "no-contact"
+    if motion.first_hit != ball:
+        return "wrong-ball-first"
+    if down:
+        return None
+    if is_break:
+        reached = sum(count > 0 for name, count in motion.rails.items() if name != CUE)
+        return None if reached >= 4 else "illegal-break"
+    hit = next(one.time for one in motion.trace.happenings() if one.kind == "ball")
+    return None if any(one.kind in ("rail", "jaw") and one.time > hit for one in motion.trace.happenings()) else "no-rail"
+
+
