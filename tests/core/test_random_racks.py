@@ -6,7 +6,7 @@ from hypothesis import given, settings
 from hypothesis import strategies as st
 
 from aretane.core.geometry import Interval, Point, reach, subtract, turn, unit
-from aretane.core.layout import Layout
+from aretane.core.layout import Layout, layout_faults
 from aretane.core.numbers import numbers_for, tally_rack
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import measure
@@ -87,7 +87,9 @@ def test_any_log_is_replayed_flagged_measured_and_counted(rack: Rack) -> None:
             *measures.pots,
             *([measures.leave.best, measures.leave.same] if measures.leave else []),
         ):
-            assert aim.chance is not None
+            if aim.chance is None:  # not analysed: the balls cannot lie like that
+                assert any(layout_faults(NINE, at) for at in (step.before, step.after) if at)
+                continue
             assert 0 <= aim.chance <= 1
             assert abs(aim.cut) < 1.75 or aim.chance < 0.05 or aim.frozen
             assert -math.pi <= aim.cut <= math.pi

@@ -1174,6 +1174,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Play a planned strike out: its path, the natural paths, and where the shooter's errors take it. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StruckBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ForecastView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/preview": {
         parameters: {
             query?: never;
@@ -1489,6 +1594,111 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{recording_id}/strikes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Find the strikes that explain a logged result. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StruckBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FindingView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1860,6 +2070,18 @@ export interface components {
             title: string | null;
         };
         /**
+         * FindingView
+         * @description Strikes that explain a result, likeliest first. `explained`: the best one fits the logged places.
+         */
+        FindingView: {
+            /** Explained */
+            explained: boolean;
+            /** Found */
+            found: components["schemas"]["FoundView"][];
+            /** Reason */
+            reason: string;
+        };
+        /**
          * FlagView
          * @description What does not balance, and where.
          */
@@ -1870,6 +2092,38 @@ export interface components {
             field: string;
             /** Words */
             words: string;
+        };
+        /**
+         * ForecastView
+         * @description What a plan comes to, or the reason why that is not known.
+         */
+        ForecastView: {
+            planned: components["schemas"]["PlannedView"] | null;
+            /** Reason */
+            reason: string;
+        };
+        /**
+         * FoundView
+         * @description One strike that explains a result. `share` of all explanations; `miss` mm off the places logged.
+         */
+        FoundView: {
+            /** Cue Rails */
+            cue_rails: number;
+            /** Height Spread */
+            height_spread: number;
+            /** Miss */
+            miss: number;
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            /** Seconds */
+            seconds: number;
+            /** Share */
+            share: number;
+            /** Side Spread */
+            side_spread: number;
+            /** Speed Spread */
+            speed_spread: number;
+            strike: components["schemas"]["StrikeView"];
         };
         /**
          * ImportedView
@@ -2093,6 +2347,24 @@ export interface components {
             unlogged: number;
         };
         /**
+         * PathView
+         * @description A ball's path as [seconds, x mm, y mm], cushions met, and whether it falls at the end.
+         */
+        PathView: {
+            /** Ball */
+            ball: string;
+            /** Falls */
+            falls: boolean;
+            /** Points */
+            points: [
+                number,
+                number,
+                number
+            ][];
+            /** Rails */
+            rails: number;
+        };
+        /**
          * Place
          * @description Where in the request something is wrong, and what.
          */
@@ -2145,6 +2417,12 @@ export interface components {
              */
             next_pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
             /**
+             * Part
+             * @description part of the pocket meant, seen from the ball
+             * @default null
+             */
+            part: ("left" | "middle" | "right") | null;
+            /**
              * Pocket
              * @default null
              */
@@ -2177,6 +2455,42 @@ export interface components {
              * @default null
              */
             wanted_angle: number | null;
+        };
+        /**
+         * PlannedView
+         * @description A planned strike played out. `ends`: cue-ball places with the player's errors, [x, y, potted 0 or 1].
+         *
+         *     `assumed` names what the plan left open. `stun` and `rolling`: the natural paths from the contact on.
+         */
+        PlannedView: {
+            /** Assumed */
+            assumed: string[];
+            /** Ends */
+            ends: [
+                number,
+                number,
+                number
+            ][];
+            in_window: components["schemas"]["ShareView"] | null;
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            pot: components["schemas"]["ShareView"];
+            /** Railed */
+            railed: boolean;
+            /** Rolling */
+            rolling: [
+                number,
+                number
+            ][];
+            scratch: components["schemas"]["ShareView"];
+            /** Seconds */
+            seconds: number;
+            strike: components["schemas"]["StrikeView"];
+            /** Stun */
+            stun: [
+                number,
+                number
+            ][];
         };
         /**
          * PlayerBody
@@ -2582,6 +2896,20 @@ export interface components {
             version: string;
         };
         /**
+         * ShareView
+         * @description A share of n strikes played out, with its 95 % interval.
+         */
+        ShareView: {
+            /** High */
+            high: number;
+            /** Low */
+            low: number;
+            /** N */
+            n: number;
+            /** Value */
+            value: number;
+        };
+        /**
          * ShotChangeBody
          * @description A shot to store; `version` is the one it was changed on, null for a new shot.
          */
@@ -2645,6 +2973,32 @@ export interface components {
             version: number;
         };
         /**
+         * StrikeView
+         * @description A strike: speed in m/s, tip in ball radii from the centre, right and up positive.
+         */
+        StrikeView: {
+            /** Height */
+            height: number;
+            /** Side */
+            side: number;
+            /** Speed */
+            speed: number;
+        };
+        /**
+         * StruckBody
+         * @description One shot with the balls before it, mm.
+         */
+        StruckBody: {
+            /** Before */
+            before: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            shot: components["schemas"]["ShotShape"];
+        };
+        /**
          * TableShape
          * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
          */
@@ -2670,7 +3024,7 @@ export interface components {
              * @default pool-9
              * @enum {string}
              */
-            size: "pool-9" | "pool-8" | "pool-7";
+            size: "pool-9" | "pool-8" | "pool-7" | "snooker-12" | "english-7";
         };
         /**
          * TableView
@@ -2830,6 +3184,10 @@ export interface components {
             };
             /** Match Kinds */
             match_kinds: {
+                [key: string]: string;
+            };
+            /** Pocket Parts */
+            pocket_parts: {
                 [key: string]: string;
             };
             /** Pockets */

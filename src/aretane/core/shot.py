@@ -51,6 +51,8 @@ class Plan:
 
     ball: str | None = None
     pocket: PocketName | None = None
+    part: str | None = None
+    """Part of the pocket meant, seen from the ball: left, middle or right."""
     kind: str = "direct"
     choice: str = "attack"
     reason: str | None = None

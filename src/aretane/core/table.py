@@ -182,12 +182,24 @@ TABLES: dict[str, Table] = {
     "pool-7": _pool("pool-7", metres(1981), metres(991)),
     # 12 ft: WPBSA rules, section 1 (memory); openings "about 85-89 mm" (memory).
     "snooker-12": Table(
-        "snooker-12", metres(3569), metres(1778), metres(87), metres(88), metres(52.5) / 2, metres(52.5) / 2,
+        "snooker-12",
+        metres(3569),
+        metres(1778),
+        metres(87),
+        metres(88),
+        metres(52.5) / 2,
+        metres(52.5) / 2,
         SNOOKER_JAWS,
     ),
     # English eight-ball: 6 x 3 ft, 2 in balls with a 1 7/8 in cue ball (common size); openings: our choice.
     "english-7": Table(
-        "english-7", metres(1830), metres(915), metres(84), metres(84), metres(50.8) / 2, metres(47.6) / 2,
+        "english-7",
+        metres(1830),
+        metres(915),
+        metres(84),
+        metres(84),
+        metres(50.8) / 2,
+        metres(47.6) / 2,
         ENGLISH_JAWS,
     ),
 }

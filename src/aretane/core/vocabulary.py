@@ -25,6 +25,16 @@ SHOT_KINDS: Words = {
     "push-out": "Push-out",
 }
 
+TABLE_SIZES: Words = {
+    "pool-9": "9 ft pool",
+    "pool-8": "8 ft pool",
+    "pool-7": "7 ft pool",
+    "english-7": "7 ft English",
+    "snooker-12": "12 ft snooker",
+}
+
+POCKET_PARTS: Words = {"left": "Left half", "middle": "Middle", "right": "Right half"}
+
 CHOICES: Words = {"attack": "Attack", "safety": "Safety", "two-way": "Two-way"}
 
 CHOICE_REASONS: Words = {

@@ -239,7 +239,9 @@ def _target(making: Making, meant: Meant) -> Json:
 def _safety(making: Making, shooter: DemoPlayer, ball: str) -> bool:
     """Returns whether it was a foul."""
     rng = making.rng
-    aim = min((aim_at(making.table, making.layout, ball, name) for name in POCKETS), key=lambda a: abs(a.cut))
+    aim = min(
+        (aim_at(making.table, making.layout, ball, name) for name in POCKETS), key=lambda a: abs(a.cut)
+    )
     hidden = aim.cue_open_share == 0 and bool(aim.cue_blockers)
     opponent = skill_of(making.other(shooter))
     strike = plan_safety(rng, making.table, making.layout, ball, opponent, kick=False)
@@ -259,7 +261,8 @@ def _safety(making: Making, shooter: DemoPlayer, ball: str) -> bool:
 
 
 def _log(
-    making: Making, shooter: DemoPlayer, plan: Json, motion: Motion, foul: str | None, layout: Json | None = None
+    making: Making, shooter: DemoPlayer, plan: Json, motion: Motion, foul: str | None, layout: Json | None
+    = None
 ) -> None:  # fmt: skip
     """Write the shot down and move the layout on."""
     if layout is None:
@@ -268,7 +271,9 @@ def _log(
             layout["balls"][CUE] = spot(making.layout.cue)
     before = making.layout
     ends = {ball: rounded(at) for ball, at in motion.after.places}
-    moved = {ball: at for ball, at in ends.items() if ball != CUE and at.distance(_at(before, ball)) > STIRRED}
+    moved = {
+        ball: at for ball, at in ends.items() if ball != CUE and at.distance(_at(before, ball)) > STIRRED
+    }
     making.layout = before.without(ball for ball in before if ball not in ends).changed(moved)
     making.layout = making.layout.changed({CUE: ends.get(CUE)})
     if (foul or plan.get("kind") == "push-out") and "9" in before and "9" not in making.layout:

@@ -14,7 +14,8 @@ class DemoPlayer:
     """A member with a true model.
 
     `level` gives the errors of aim and tip; `speed_error` is the relative error of the strike's speed and
-    `speed_bias` its mean: -0.1 strikes a tenth too softly. `nerve` is the pot chance below which they play safe.
+    `speed_bias` its mean: -0.1 strikes a tenth too softly. `nerve` is the pot chance below which they
+    play safe.
     """
 
     key: str

@@ -43,7 +43,12 @@ def skill_of(player: DemoPlayer) -> Skill:
 
 
 def struck(
-    rng: random.Random, table: Table, layout: Layout, player: DemoPlayer, strike: Strike, physics: Physics = STANDARD
+    rng: random.Random,
+    table: Table,
+    layout: Layout,
+    player: DemoPlayer,
+    strike: Strike,
+    physics: Physics = STANDARD,
 ) -> Motion:
     """What comes of a strike in this player's hands."""
     errors = np.array([[rng.gauss(0, 1) for _ in range(4)]])
@@ -61,7 +66,8 @@ def following_chance(table: Table, layout: Layout, skill: Skill) -> float:
 
 
 def plan_pot(
-    rng: random.Random, table: Table, layout: Layout, ball: str, pocket: PocketName, aim: float, skill: Skill
+    rng: random.Random, table: Table, layout: Layout, ball: str, pocket: PocketName, aim: float, skill:
+    Skill
 ) -> Meant | None:  # fmt: skip
     """The strike that pots the ball and leaves the best next one, among a handful of speeds and tips.
 
@@ -81,7 +87,11 @@ def plan_pot(
         if fates[target] != POCKETS.index(pocket) or fates[cue] != -1 or (fates >= 0).sum() != 1:
             continue
         left = Layout.of(
-            {name: Point(*map(float, ends.places[k, i])) for i, name in enumerate(ends.names) if fates[i] == -1}
+            {
+                name: Point(*map(float, ends.places[k, i]))
+                for i, name in enumerate(ends.names)
+                if fates[i] == -1
+            }
         )
         end = left.cue
         assert end is not None
@@ -149,6 +159,8 @@ def foul_of(motion: Motion, layout: Layout, ball: str, is_break: bool = False) -
         reached = sum(count > 0 for name, count in motion.rails.items() if name != CUE)
         return None if reached >= 4 else "illegal-break"
     hit = next(one.time for one in motion.trace.happenings() if one.kind == "ball")
-    return None if any(one.kind in ("rail", "jaw") and one.time > hit for one in motion.trace.happenings()) else "no-rail"
-
-
+    return (
+        None
+        if any(one.kind in ("rail", "jaw") and one.time > hit for one in motion.trace.happenings())
+        else "no-rail"
+    )

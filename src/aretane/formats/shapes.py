@@ -22,8 +22,8 @@ from pydantic_core import CoreSchema, core_schema
 from aretane.core import vocabulary as v
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
-from aretane.core.shot import Judgement, Plan, Result, Shot, Target, Tip
 from aretane.core.motion.strike import MISCUE
+from aretane.core.shot import Judgement, Plan, Result, Shot, Target, Tip
 from aretane.core.skill import PRESETS
 from aretane.core.table import TABLES, PocketName
 from aretane.core.units import metres
@@ -83,6 +83,7 @@ Label = Annotated[str, Field(min_length=1, max_length=60), AfterValidator(_said)
 Title = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_said)]
 
 ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
+PocketPart = Annotated[str, Code(v.POCKET_PARTS, "part of the pocket")]
 Choice = Annotated[str, Code(v.CHOICES, "choice")]
 Reason = Annotated[str, Code(v.CHOICE_REASONS, "reason")]
 BetterError = Annotated[str, Code(v.BETTER_ERRORS, "better error")]
@@ -141,9 +142,7 @@ class TipShape(Shape):
     def _on_the_ball(self) -> "TipShape":
         off = hypot(self.side, self.height)
         if off > MISCUE + 1e-9:
-            raise ValueError(
-                f"the tip is {off:.2f} radii off centre; the miscue limit is {MISCUE} radii"
-            )
+            raise ValueError(f"the tip is {off:.2f} radii off centre; the miscue limit is {MISCUE} radii")
         return self
 
 
@@ -152,6 +151,9 @@ class PlanShape(Shape):
 
     ball: Ball | None = None
     pocket: PocketName | None = None
+    part: PocketPart | None = Field(
+        default=None, description="part of the pocket meant, seen from the ball"
+    )
     kind: ShotKind = "direct"
     choice: Choice = "attack"
     reason: Reason | None = None
@@ -233,6 +235,7 @@ def to_core(shot: ShotShape) -> Shot:
         plan=Plan(
             ball=plan.ball,
             pocket=plan.pocket,
+            part=plan.part,
             kind=plan.kind,
             choice=plan.choice,
             reason=plan.reason,

@@ -6,8 +6,9 @@ from uuid import UUID, uuid4
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.layout import Layout
 from aretane.formats.match_file import RackShape
-from aretane.formats.shapes import ShotShape, Text
+from aretane.formats.shapes import Ball, Place, ShotShape, Text, point, to_core
 from aretane.store import read, write
 from aretane.store.database import Db
 from aretane.store.errors import NotFound
@@ -15,8 +16,9 @@ from aretane.store.records import Asker
 
 from . import serialise
 from .asker import to_read, to_write
-from .reviewing import review, scene
-from .views import DeskView, PreviewView, RackView
+from .reviewing import Scene, review, scene, skill_of
+from .striking import explained, finding_view, forecast_view, needs_cue_end, planned, seen_of
+from .views import DeskView, FindingView, ForecastView, PreviewView, RackView
 
 blueprint = APIBlueprint("racks", __name__, url_prefix="/api")
 
@@ -71,6 +73,13 @@ class PreviewBody(_Body):
 
     breaker: PlayerKey | None
     shots: Annotated[list[ShotShape], Field(max_length=300)]
+
+
+class StruckBody(_Body):
+    """One shot with the balls before it, mm."""
+
+    before: dict[Ball, Place]
+    shot: ShotShape
 
 
 def _new_id() -> str:
@@ -150,8 +159,48 @@ def save(rack_id: int, json_data: ChangesBody) -> RackView:
 @blueprint.output(PreviewView)
 def preview(recording_id: int, json_data: PreviewBody) -> PreviewView:
     """Review shots as they stand on the screen, while they are being moved."""
-    with to_read() as (db, asker):
-        around = scene(read.recording_head(db, asker.club_id, recording_id))
+    around = _around(recording_id)
     return PreviewView(
         reviews=serialise.reviews(around, review(around, json_data.breaker, json_data.shots))
     )
+
+
+@blueprint.post("/recordings/<int:recording_id>/forecast")
+@blueprint.input(StruckBody)
+@blueprint.output(ForecastView)
+def foresee(recording_id: int, json_data: StruckBody) -> ForecastView:
+    """Play a planned strike out: its path, the natural paths, and where the shooter's errors take it."""
+    around = _around(recording_id)
+    shot = to_core(json_data.shot)
+    return forecast_view(
+        planned(around.table, _layout(json_data), shot.plan, skill_of(around, shot.shooter), around.physics)
+    )
+
+
+@blueprint.post("/recordings/<int:recording_id>/strikes")
+@blueprint.input(StruckBody)
+@blueprint.output(FindingView)
+def find(recording_id: int, json_data: StruckBody) -> FindingView:
+    """Find the strikes that explain a logged result."""
+    around = _around(recording_id)
+    before, shot = _layout(json_data), to_core(json_data.shot)
+    if shot.result is None or needs_cue_end(shot.result):
+        return FindingView(
+            reason="log where the cue ball ended to find the strike", explained=False, found=[]
+        )
+    meant = planned(
+        around.table, before, shot.plan, skill_of(around, shot.shooter), around.physics
+    ).forecast
+    seen = seen_of(shot.result, meant.strike if meant else None)
+    return finding_view(
+        around.table, before, explained(around.table, before, seen, around.physics), around.physics
+    )
+
+
+def _around(recording_id: int) -> Scene:
+    with to_read() as (db, asker):
+        return scene(read.recording_head(db, asker.club_id, recording_id))
+
+
+def _layout(body: StruckBody) -> Layout:
+    return Layout.of({ball: point(place) for ball, place in body.before.items()})

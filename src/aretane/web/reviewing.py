@@ -4,6 +4,7 @@ from functools import lru_cache
 from typing import NamedTuple
 
 from aretane.core.layout import Layout
+from aretane.core.motion import CLOTH, Physics
 from aretane.core.numbers import Tallied, tally_rack
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.measure import Measures, measure
@@ -24,6 +25,7 @@ class Scene(NamedTuple):
     """What a rack is reviewed under; hashable, so that tallies can be kept by it."""
 
     table: Table
+    physics: Physics
     discipline: str
     seats: tuple[tuple[str, str, str], ...]
     """Player id, name and level, in the order of the recording."""
@@ -44,7 +46,8 @@ class Reviewed(NamedTuple):
 def scene(recording: Recording) -> Scene:
     """The recording's table, discipline and players."""
     seats = tuple((str(seat.player_id), seat.name, seat.level) for seat in recording.seats)
-    return Scene(core_table(recording.table), recording.match.discipline, seats)
+    physics = CLOTH[recording.table.cloth]
+    return Scene(core_table(recording.table), physics, recording.match.discipline, seats)
 
 
 def review(scene: Scene, breaker: str | None, shots: list[ShotShape]) -> Reviewed:
@@ -71,12 +74,13 @@ def _measured(scene: Scene, content: str, state: RackState, before: Layout) -> M
     shot = to_core(ShotShape.model_validate_json(content))
     rules = RULES[scene.discipline]
     step = replay_one(rules, shot, state, before)
-    skills = {player: PRESETS[level] for player, _, level in scene.seats}
+    return measure(scene.table, rules, step, lambda player: skill_of(scene, player), scene.physics)
 
-    def skill_of(player: str) -> Skill:
-        return skills.get(player, PRESETS[DEFAULT_LEVEL])
 
-    return measure(scene.table, rules, step, skill_of)
+def skill_of(scene: Scene, player: str) -> Skill:
+    """The model of a player in the recording; of nobody in it, the default."""
+    level = next((level for one, _, level in scene.seats if one == player), DEFAULT_LEVEL)
+    return PRESETS[level]
 
 
 def review_stored(scene: Scene, rack: StoredRack) -> Reviewed:

@@ -8,7 +8,7 @@ from pydantic import BaseModel, ConfigDict
 from aretane import __version__
 from aretane.core import vocabulary as v
 from aretane.core.skill import PRESETS
-from aretane.core.table import POCKETS, TABLES
+from aretane.core.table import POCKETS
 from aretane.store import write
 
 from .asker import to_read, to_write
@@ -54,7 +54,6 @@ def set_units(json_data: UnitsBody) -> str:
 @blueprint.output(WordsView)
 def words() -> WordsView:
     """Every code with its words."""
-    feet = {name: f"{name.removeprefix('pool-')} ft pool" for name in TABLES}
     return WordsView(
         disciplines=v.DISCIPLINES,
         match_kinds=v.MATCH_KINDS,
@@ -72,6 +71,7 @@ def words() -> WordsView:
         left_out=v.LEFT_OUT,
         causes=v.CAUSES,
         pockets={name: v.pocket_words(name) for name in POCKETS},
+        pocket_parts=v.POCKET_PARTS,
         levels={name: preset.words for name, preset in PRESETS.items()},
-        table_sizes=feet,
+        table_sizes=v.TABLE_SIZES,
     )

@@ -38,6 +38,7 @@ class WordsView(BaseModel):
     left_out: dict[str, str]
     causes: dict[str, dict[str, str]]
     pockets: dict[str, str]
+    pocket_parts: dict[str, str]
     levels: dict[str, str]
     table_sizes: dict[str, str]
 
@@ -241,6 +242,80 @@ class PreviewView(BaseModel):
     """Reviews of shots that are not stored, in the order they were sent."""
 
     reviews: list[ReviewView]
+
+
+class StrikeView(BaseModel):
+    """A strike: speed in m/s, tip in ball radii from the centre, right and up positive."""
+
+    speed: float
+    side: float
+    height: float
+
+
+class PathView(BaseModel):
+    """A ball's path as [seconds, x mm, y mm], cushions met, and whether it falls at the end."""
+
+    ball: str
+    points: list[tuple[float, float, float]]
+    rails: int
+    falls: bool
+
+
+class ShareView(BaseModel):
+    """A share of n strikes played out, with its 95 % interval."""
+
+    value: float
+    low: float
+    high: float
+    n: int
+
+
+class PlannedView(BaseModel):
+    """A planned strike played out. `ends`: cue-ball places with the player's errors, [x, y, potted 0 or 1].
+
+    `assumed` names what the plan left open. `stun` and `rolling`: the natural paths from the contact on.
+    """
+
+    strike: StrikeView
+    assumed: list[str]
+    seconds: float
+    paths: list[PathView]
+    stun: list[Place]
+    rolling: list[Place]
+    ends: list[tuple[float, float, float]]
+    pot: ShareView
+    scratch: ShareView
+    in_window: ShareView | None
+    railed: bool
+
+
+class ForecastView(BaseModel):
+    """What a plan comes to, or the reason why that is not known."""
+
+    reason: str
+    planned: PlannedView | None
+
+
+class FoundView(BaseModel):
+    """One strike that explains a result. `share` of all explanations; `miss` mm off the places logged."""
+
+    strike: StrikeView
+    share: float
+    miss: float
+    speed_spread: float
+    side_spread: float
+    height_spread: float
+    seconds: float
+    cue_rails: int
+    paths: list[PathView]
+
+
+class FindingView(BaseModel):
+    """Strikes that explain a result, likeliest first. `explained`: the best one fits the logged places."""
+
+    reason: str
+    explained: bool
+    found: list[FoundView]
 
 
 class DeskView(BaseModel):

@@ -1,6 +1,7 @@
 """Motion against closed forms, published angles and SciPy's integrator."""
 
 import random
+from itertools import pairwise
 from math import atan2, degrees, hypot, pi, radians, sin
 
 import numpy as np
@@ -13,7 +14,21 @@ from aretane.core.layout import Layout
 from aretane.core.motion import IDEAL, Physics, Strike, play
 from aretane.core.motion.bed import mass
 from aretane.core.motion.kernel.slots import (
-    EVENT_BALL, EVENT_KIND, EVENT_STATE, EVENT_TIME, PAIR, RAIL, VX, VY, VZ, WX, WY, WZ, X, Y, Z,
+    EVENT_BALL,
+    EVENT_KIND,
+    EVENT_STATE,
+    EVENT_TIME,
+    PAIR,
+    RAIL,
+    VX,
+    VY,
+    VZ,
+    WX,
+    WY,
+    WZ,
+    X,
+    Y,
+    Z,
 )  # fmt: skip
 from aretane.core.table import TABLES, table_for
 
@@ -73,9 +88,13 @@ def test_side_spin_wears_off_evenly_and_does_not_bend_the_way() -> None:
 
 def test_swerve_agrees_with_an_integrator() -> None:
     # Right side and draw with a raised cue: a curved slide, held against SciPy's solve_ivp.
-    motion = play(POOL, lay(cue=(0.6, 0.635)), Strike(1.2, 0.4, side=0.35, height=-0.3, elevation=radians(25)))
+    motion = play(
+        POOL, lay(cue=(0.6, 0.635)), Strike(1.2, 0.4, side=0.35, height=-0.3, elevation=radians(25))
+    )
     rows = rows_of(motion, 0)
-    slide = next(i for i in range(len(rows)) if rows[i, EVENT_STATE + Z] == 0 and rows[i, EVENT_STATE + VZ] == 0)
+    slide = next(
+        i for i in range(len(rows)) if rows[i, EVENT_STATE + Z] == 0 and rows[i, EVENT_STATE + VZ] == 0
+    )
     row, following = rows[slide, EVENT_STATE:], rows[slide + 1]
     mu_g = P.sliding * P.gravity
 
@@ -87,12 +106,16 @@ def test_swerve_agrees_with_an_integrator() -> None:
     until = (following[EVENT_TIME] - rows[slide, EVENT_TIME]) * 0.999
     start = [row[X], row[Y], row[VX], row[VY], row[WX], row[WY]]
     exact = solve_ivp(law, (0, until), start, method="DOP853", rtol=1e-12, atol=1e-13).y[:, -1]
-    assert abs(row[VX] * law(0, np.array(start))[3] - row[VY] * law(0, np.array(start))[2]) > 1e-3  # it bends
+    assert (
+        abs(row[VX] * law(0, np.array(start))[3] - row[VY] * law(0, np.array(start))[2]) > 1e-3
+    )  # it bends
     a = np.array(law(0, np.array(start))[2:4])
     assert np.allclose(row[[X, Y]] + until * row[[VX, VY]] + until**2 / 2 * a, exact[:2], atol=1e-8)
     end = following[EVENT_STATE:]
     assert np.allclose(end[[X, Y]], exact[:2] + exact[2:4] * until / 999, atol=1e-5)
-    assert end[VX] == pytest.approx(R * end[WY], abs=1e-9) and end[VY] == pytest.approx(-R * end[WX], abs=1e-9)
+    assert end[VX] == pytest.approx(R * end[WY], abs=1e-9) and end[VY] == pytest.approx(
+        -R * end[WX], abs=1e-9
+    )
 
 
 def half_ball(cut: float) -> tuple[Layout, float]:
@@ -124,7 +147,8 @@ def rolled_away(cut: float, physics: Physics) -> float:
 
 
 @pytest.mark.parametrize(
-    ("cut", "low", "high"), [(30.0, 33.665, 33.675), (28.1, 33.745, 33.755), (14.48, 27, 34), (48.59, 27, 34)]
+    ("cut", "low", "high"),
+    [(30.0, 33.665, 33.675), (28.1, 33.745, 33.755), (14.48, 27, 34), (48.59, 27, 34)],
 )
 def test_ideal_rolling_cue_ball_takes_the_published_angle(cut: float, low: float, high: float) -> None:
     # Alciatore, technical proofs (memory): 33.67 at the half ball, 33.75 at most, 27-34 from quarter to
@@ -145,7 +169,7 @@ def test_real_constants_stay_in_the_published_bands() -> None:
 
 
 def test_throw_is_largest_for_slow_half_ball_stun_hits() -> None:
-    # Cut-induced throw: a few degrees, more for slow hits than fast ones (Alciatore, memory: up to about 5).
+    # Cut-induced throw: a few degrees, less for fast hits (Alciatore, memory: up to about 5).
     thrown = {}
     for speed in (0.8, 4.0):
         layout, cut = half_ball(radians(30.0))
@@ -187,14 +211,17 @@ def energy(row: np.ndarray, radius: float) -> float:
 
 
 def energies(table, layout: Layout, strike: Strike) -> np.ndarray:
-    """Energy (J) after each event, every ball at its last known state: from above, since it only wears off."""
+    """Energy (J) after each event, every ball at its last known state: from above, since it only wears
+    off."""
     motion = play(table, layout, strike)
     radii = [table.radius(name) for name in motion.trace.names]
     latest: dict[int, float] = {}
     totals, record = [], motion.trace.record
     for k, row in enumerate(record):
         latest[int(row[EVENT_BALL])] = energy(row, radii[int(row[EVENT_BALL])])
-        both = row[EVENT_KIND] == PAIR and k + 1 < len(record) and record[k + 1, EVENT_TIME] == row[EVENT_TIME]
+        both = (
+            row[EVENT_KIND] == PAIR and k + 1 < len(record) and record[k + 1, EVENT_TIME] == row[EVENT_TIME]
+        )
         if len(latest) == len(radii) and not (both and record[k + 1, EVENT_KIND] == PAIR):
             totals.append(sum(latest.values()))
     return np.array(totals)
@@ -211,7 +238,9 @@ def test_energy_never_rises(seed: int) -> None:
 
 def test_cushion_gives_back_less_and_takes_spin_into_account() -> None:
     def bounced(height: float, side: float) -> np.ndarray:
-        record = play(POOL, lay(cue=(2.2, 0.635)), Strike(2.0, 0.0, side=side, height=height), Physics(tip_mass=1e9)).trace.record
+        record = play(
+            POOL, lay(cue=(2.2, 0.635)), Strike(2.0, 0.0, side=side, height=height), Physics(tip_mass=1e9)
+        ).trace.record
         return record[int(np.argmax(record[:, EVENT_KIND] == RAIL)), EVENT_STATE:]
 
     stun, follow, right = bounced(0.0, 0.0), bounced(0.4, 0.0), bounced(0.0, 0.3)
@@ -226,9 +255,7 @@ def test_lag_speed_brings_the_ball_back_to_the_head_rail() -> None:
     # "A lag about 2 m/s" (trade): from the head string up and down the table to the head rail.
     layout = lay(cue=(POOL.head_string, 0.5))
     ends = {v: play(POOL, layout, Strike(v, 0.0)).trace.path("cue", 10.0) for v in (1.6, 2.6)}
-    travelled = {
-        v: sum(a[1].distance(b[1]) for a, b in zip(path, path[1:], strict=False)) for v, path in ends.items()
-    }
+    travelled = {v: sum(a[1].distance(b[1]) for a, b in pairwise(path)) for v, path in ends.items()}
     needed = POOL.length - POOL.head_string + POOL.length - 3 * R
     assert travelled[1.6] < needed < travelled[2.6]
 

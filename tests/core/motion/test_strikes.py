@@ -1,6 +1,7 @@
 """Any strike on any layout: nothing breaks, nothing escapes, bad arguments are named."""
 
 import random
+from itertools import pairwise
 from math import inf, nan
 
 import numpy as np
@@ -109,7 +110,7 @@ def test_a_path_moves_at_true_speed_and_ends_where_the_ball_does() -> None:
         times = [t for t, _ in path]
         assert times == sorted(times)
         assert motion.after.get(ball) is None or path[-1][1].distance(motion.after.get(ball)) < 1e-12
-        steps = [b[1].distance(a[1]) / (b[0] - a[0]) for a, b in zip(path, path[1:], strict=False) if b[0] > a[0]]
+        steps = [b[1].distance(a[1]) / (b[0] - a[0]) for a, b in pairwise(path) if b[0] > a[0]]
         assert max(steps) <= 2.5 + 1e-9
 
 

@@ -93,7 +93,9 @@ def rubber_of(table: Table) -> tuple[list[Wall], list[Round]]:
             tangents.append(vec(*point) + back * rail)
     for axis_of, low, high in ((0, 0.0, table.width), (1, 0.0, table.length)):
         for line in (low, high):
-            ends = sorted((t for t in tangents if abs(t[1 - axis_of] - line) < 1e-9), key=lambda t: t[axis_of])
+            ends = sorted(
+                (t for t in tangents if abs(t[1 - axis_of] - line) < 1e-9), key=lambda t: t[axis_of]
+            )
             out = np.zeros(3)
             out[1 - axis_of] = 1.0 if line == 0.0 else -1.0
             for a, b in zip(ends[::2], ends[1::2], strict=True):
@@ -107,7 +109,9 @@ class Twin:
         self.table, self.p, self.time = table, physics, 0.0
         self.walls, self.rounds = rubber_of(table)
         names = [CUE, *layout.objects]
-        self.balls = [Body(n, table.radius(n), vec(*layout.get(n)), np.zeros(3), np.zeros(3)) for n in names]
+        self.balls = [
+            Body(n, table.radius(n), vec(*layout.get(n)), np.zeros(3), np.zeros(3)) for n in names
+        ]
         self.events: list[tuple[float, str, str]] = []
         cue = self.balls[0]
         m, s = physics.tip_mass, strike.side
@@ -157,7 +161,7 @@ class Twin:
     def next(self) -> tuple[float, str, Body | None, object]:
         best: tuple[float, str, Body | None, object] = (inf, "none", None, None)
         alive = [b for b in self.balls if b.on]
-        for i, b in enumerate(alive):
+        for b in alive:
             best = min(best, (self.lasts(b), "end", b, None), key=lambda e: e[0])
         for i, b in enumerate(alive):
             a = self.pull(b)
@@ -220,7 +224,11 @@ class Twin:
         slip = b.v + np.cross(b.w, -b.radius * n)
         slip = slip - (slip @ n) * n
         size = float(np.linalg.norm(slip))
-        drag = np.zeros(3) if size < 1e-12 else -min(self.p.cushion_friction * push, 2 / 7 * size) * slip / size
+        drag = (
+            np.zeros(3)
+            if size < 1e-12
+            else -min(self.p.cushion_friction * push, 2 / 7 * size) * slip / size
+        )
         b.w = b.w + np.cross(-b.radius * n, drag) / (0.4 * b.radius**2)
         b.v = (b.v + push * n + drag) * (1, 1, 0)
 

@@ -5,4 +5,15 @@ from .finer import Chance, simulated, spread_evenly
 from .made import Task, Way, made
 from .search import chance_of
 
-__all__ = ["Chance", "Struck", "Task", "Way", "chance_of", "made", "pot", "pots", "simulated", "spread_evenly"]
+__all__ = [
+    "Chance",
+    "Struck",
+    "Task",
+    "Way",
+    "chance_of",
+    "made",
+    "pot",
+    "pots",
+    "simulated",
+    "spread_evenly",
+]

@@ -30,11 +30,16 @@ SOFTEST, HARDEST = 0.8, 6.0
 
 @dataclass(frozen=True, slots=True)
 class Struck:
-    """What is known of the strike: speed (m/s; None: not said), tip offset (ball radii)."""
+    """What is known of the strike: speed (m/s; None: not said), tip offset (ball radii).
+
+    `part` is the part of the pocket meant: -1 its right edge, 0 the best of what is free, 1 its left edge,
+    seen from the ball.
+    """
 
     speed: float | None = None
     side: float = 0.0
     height: float = 0.0
+    part: float = 0.0
 
 
 UNSAID = Struck()
@@ -46,7 +51,8 @@ def _world(table: Table, physics: Physics) -> Array:
 
 
 def pots(
-    table: Table, layout: Layout, ball: str, skill: Skill, physics: Physics = STANDARD, struck: Struck = UNSAID
+    table: Table, layout: Layout, ball: str, skill: Skill, physics: Physics = STANDARD, struck: Struck =
+    UNSAID
 ) -> list[Aim]:  # fmt: skip
     """The ball into each of the six pockets, likeliest first, with this player's chance of each.
 
@@ -65,11 +71,14 @@ def pot(
 ) -> Aim:  # fmt: skip
     """One direct pot with this player's chance. Raises KeyError like `pots`."""
     aim = aim_at(table, layout, ball, pocket)
-    return replace(aim, chance=_chances(table, layout, ball, (pocket,), skill, physics, struck, aim.frozen)[0])
+    return replace(
+        aim, chance=_chances(table, layout, ball, (pocket,), skill, physics, struck, aim.frozen)[0]
+    )
 
 
 def _chances(
-    table: Table, layout: Layout, ball: str, pockets: tuple[PocketName, ...], skill: Skill, physics: Physics,
+    table: Table, layout: Layout, ball: str, pockets: tuple[PocketName, ...], skill: Skill, physics:
+    Physics,
     struck: Struck, frozen: bool,
 ) -> list[float | None]:  # fmt: skip
     if frozen:
@@ -82,8 +91,8 @@ def _chances(
 def likeliest(
     table: Table, layout: Layout, ball: str, skill: Skill, physics: Physics = STANDARD
 ) -> tuple[PocketName, float, float]:
-    """The likeliest direct pot of a ball: pocket, chance, and the direction (rad) the cue ball must start in.
-
+    """The likeliest direct pot of a ball: pocket, chance, and the direction (rad) the cue ball must start
+    in.
     As `pots`, without its geometry: for looking through many layouts.
     """
     balls = rows(table, layout, ball)
@@ -102,7 +111,8 @@ def _answers(
     )
     answers = np.empty((len(pockets), fast.ANSWER_COLUMNS))
     fast.pots(
-        balls, targets, skill.aim, skill.speed, speeds, struck.side, struck.height, world, bed.pockets,
+        balls, targets, skill.aim, skill.speed, speeds, struck.side, struck.height, struck.part, world,
+        bed.pockets,
         windows_of(table, physics).edges, answers,
     )  # fmt: skip
     return answers
@@ -127,11 +137,19 @@ def usual_speed(balls: Array, world: Array, pockets: Array, pocket: int) -> floa
 
 
 def _frozen(
-    table: Table, layout: Layout, ball: str, pocket: PocketName, skill: Skill, physics: Physics, struck: Struck
+    table: Table,
+    layout: Layout,
+    ball: str,
+    pocket: PocketName,
+    skill: Skill,
+    physics: Physics,
+    struck: Struck,
 ) -> float | None:
     """A ball touching the cue ball goes along the line of centres, thrown by a cut: played out."""
     speed = min(struck.speed or 2.0, FASTEST)
     try:
-        return frozen_chance(table, layout, ball, pocket, skill, physics, (speed, struck.side, struck.height))
+        return frozen_chance(
+            table, layout, ball, pocket, skill, physics, (speed, struck.side, struck.height)
+        )
     except MotionError:
         return None

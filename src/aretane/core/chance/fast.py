@@ -11,7 +11,15 @@ import numpy as np
 from ..motion.kernel.jit import compiled, inlined
 from ..motion.kernel.segments import Array
 from ..motion.kernel.slots import (
-    BALL_E, FRICTION_A, FRICTION_B, FRICTION_C, GRAVITY, MOUTH_X, MOUTH_Y, ROLLING, SLIDING,
+    BALL_E,
+    FRICTION_A,
+    FRICTION_B,
+    FRICTION_C,
+    GRAVITY,
+    MOUTH_X,
+    MOUTH_Y,
+    ROLLING,
+    SLIDING,
 )  # fmt: skip
 from .windows import start_speed, window_at
 
@@ -32,9 +40,7 @@ def _wrapped(angle: float) -> float:
 
 
 @inlined
-def _arrives(
-    speed: float, height: float, distance: float, world: Array
-) -> tuple[float, float]:
+def _arrives(speed: float, height: float, distance: float, world: Array) -> tuple[float, float]:
     """Speed of a ball after `distance` metres and the surface speed of its top- or backspin (m/s).
 
     It leaves at `speed`, as if struck `height` radii above the centre. 0: it stops before.
@@ -124,7 +130,8 @@ def _take(pieces: Array, count: int, lo: float, hi: float) -> int:
 def _in_the_way(
     x: float, y: float, way: float, distance: float, ox: float, oy: float, apart: float
 ) -> tuple[float, float]:
-    """Directions (offsets from `way`) in which a ball from (x, y) meets one at (ox, oy) before `distance`."""
+    """Directions (offsets from `way`) in which a ball from (x, y) meets one at (ox, oy) before
+    `distance`."""
     dx, dy = ox - x, oy - y
     far = hypot(dx, dy)
     half = asin(min(1.0, apart / far)) if far > 0.9 * apart else pi  # drawn on top of each other
@@ -137,10 +144,15 @@ def _in_the_way(
 
 @inlined
 def pot(
-    balls: Array, target: int, pocket: int, sigma: float, spread: float, speed: float, side: float, height: float,
-    world: Array, pockets: Array, edges: Array, pieces: Array, answer: Array,
+    balls: Array, target: int, pocket: int, sigma: float, spread: float, speed: float, side: float,
+    height: float,
+    part: float, world: Array, pockets: Array, edges: Array, pieces: Array, answer: Array,
 ) -> None:  # fmt: skip
-    """Fill `answer` for one pot. `balls` (n, 4: x, y, radius, mass), cue ball first."""
+    """Fill `answer` for one pot. `balls` (n, 4: x, y, radius, mass), cue ball first.
+
+    `part` is the part of the pocket meant: 0 the best of what is free, -1 its right edge and 1 its left
+    edge as the object ball sees it.
+    """
     for k in range(ANSWER_COLUMNS):
         answer[k] = 0.0
     cx, cy, bx, by = balls[0, 0], balls[0, 1], balls[target, 0], balls[target, 1]
@@ -202,6 +214,11 @@ def pot(
         if pieces[k, 1] - pieces[k, 0] > pieces[best, 1] - pieces[best, 0]:
             best = k
     meant = 0.5 * (pieces[best, 0] + pieces[best, 1])
+    if part != 0.0:  # a wider angle of the object ball is further left; its aim may lie on either side
+        a, _ = _aim_for(toward + lo, arrives, top, spin, cx, cy, bx, by, apart, world)
+        b, _ = _aim_for(toward + hi, arrives, top, spin, cx, cy, bx, by, apart, world)
+        flip = 1.0 if _wrapped(b - a) > 0.0 else -1.0
+        meant += 0.5 * part * flip * (pieces[best, 1] - pieces[best, 0])
     scale = 1.0 / (sigma * sqrt(2.0))
     chance = 0.0
     for k in range(count):
@@ -211,19 +228,21 @@ def pot(
         chance = 0.0
     elif spread > 0.0 and arrival < 1.0:
         loss = max(0.3, 1.0 + back / (2.5 * sent)) if sent > 0.0 else 1.0
-        chance *= 0.5 * (1.0 + erf((1.0 - start_speed(0.0, far, world) / (sent * loss)) / (spread * sqrt(2.0))))
+        chance *= 0.5 * (
+            1.0 + erf((1.0 - start_speed(0.0, far, world) / (sent * loss)) / (spread * sqrt(2.0)))
+        )
     answer[FOUND], answer[CHANCE], answer[AIM] = 1.0, chance, _wrapped(line + meant)
 
 
 @compiled
 def pots(
     balls: Array, targets: Array, sigma: float, spread: float, speeds: Array, side: float, height: float,
-    world: Array, pockets: Array, edges: Array, answers: Array,
+    part: float, world: Array, pockets: Array, edges: Array, answers: Array,
 ) -> None:  # fmt: skip
     """`pot` for each row of `targets` (k, 2: ball index, pocket index) with its own speed (k,)."""
     pieces = np.empty((MOST_PIECES, 2))
     for k in range(targets.shape[0]):
         pot(
             balls, int(targets[k, 0]), int(targets[k, 1]), sigma, spread, speeds[k], side, height,
-            world, pockets, edges, pieces, answers[k],
+            part, world, pockets, edges, pieces, answers[k],
         )  # fmt: skip

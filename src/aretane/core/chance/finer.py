@@ -62,7 +62,9 @@ def best_aim(aims: Array, good: NDArray[np.bool_], sigma: float) -> float | None
     hits -= ndtr((made_at[None] - half - meant[:, None]) / sigma)
     worth = hits.sum(axis=1)
     best = np.flatnonzero(worth >= worth.max() - 1e-9)
-    return float(meant[best].mean()) if np.ptp(best) == len(best) - 1 else float(meant[best[len(best) // 2]])
+    return (
+        float(meant[best].mean()) if np.ptp(best) == len(best) - 1 else float(meant[best[len(best) // 2]])
+    )
 
 
 def aims_round(centre: float, half: float, count: int) -> Array:
@@ -94,7 +96,9 @@ def frozen_chance(
     return spread_evenly(at, task, replace(strike, aim=meant), skill, 96).value
 
 
-def simulated(at: Ready, task: Task, strike: Strike, skill: Skill, count: int, seed: tuple[int, ...]) -> Chance:
+def simulated(
+    at: Ready, task: Task, strike: Strike, skill: Skill, count: int, seed: tuple[int, ...]
+) -> Chance:
     """The slow twin: `count` independent strikes with the player's errors, all played out."""
     return _played(at, task, strike, skill, random_errors(count, seed))
 

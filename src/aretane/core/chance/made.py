@@ -33,7 +33,9 @@ def made(task: Task, ends: Ends) -> NDArray[np.bool_]:
     down = ends.fates[:, target] == POCKETS.index(task.pocket)
     first, by = ends.first_hit == target, ends.hit_by[:, target]
     if task.way == "direct":
-        return np.asarray(down & first & (ends.rails_before == 0) & (by == 0) & (ends.banks[:, target] == 0))
+        return np.asarray(
+            down & first & (ends.rails_before == 0) & (by == 0) & (ends.banks[:, target] == 0)
+        )
     if task.way == "bank":
         return np.asarray(down & first & (ends.banks[:, target] > 0))
     if task.way == "combination":

@@ -1,4 +1,5 @@
-"""Find the aim for any way of making a shot, and the chance of it: direct, bank, combination, carom, kick."""
+"""Find the aim for any way of making a shot, and the chance of it: direct, bank, combination, carom,
+kick."""
 
 from collections.abc import Iterable
 from dataclasses import replace
@@ -66,7 +67,8 @@ def _rows(strike: Strike, aims: Array) -> Array:
 
 
 def first_look(at: Ready, task: Task) -> Array:
-    """Aims worth trying, rising: where the cue ball meets a ball that can do it, or all round for a kick."""
+    """Aims worth trying, rising: where the cue ball meets a ball that can do it, or all round for a
+    kick."""
     if task.way in ("kick", "any"):
         return np.arange(-pi, pi, 2 * pi / MOST_COARSE)
     first: Iterable[str] = (task.ball,)

@@ -124,7 +124,14 @@ def _share(value: float, long: float, radius: float, count: int) -> float:
 
 @compiled
 def window_at(
-    x: float, y: float, pocket: int, arrival: float, radius: float, world: Array, pockets: Array, edges: Array
+    x: float,
+    y: float,
+    pocket: int,
+    arrival: float,
+    radius: float,
+    world: Array,
+    pockets: Array,
+    edges: Array,
 ) -> tuple[float, float, float]:
     """Direction to the mouth and the window's two edges as offsets from it (rad).
 

@@ -9,7 +9,7 @@ import numpy as np
 from ..geometry import Point, unit
 from ..table import POCKETS, Pocket, Table
 from .kernel.segments import Array
-from .kernel.slots import JAWS, JAW_COLUMNS, POCKET_COLUMNS
+from .kernel.slots import JAW_COLUMNS, JAWS, POCKET_COLUMNS
 
 DENSITY = 1680.0
 """kg/m^3 of a ball: 164 g at 57.15 mm, inside the 156-170 g of the WPA (memory). Only ratios count."""
@@ -17,7 +17,8 @@ DENSITY = 1680.0
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Bed:
-    """Arrays of one table: `frame` (5,) as at the end of the kernel's world array, `pockets` (6, POCKET_COLUMNS)."""
+    """Arrays of one table: `frame` (5,) as at the end of the kernel's world array, `pockets` (6,
+    POCKET_COLUMNS)."""
 
     frame: Array
     pockets: Array
@@ -36,7 +37,13 @@ def bed_of(table: Table) -> Bed:
     side_tangent = jaws.side_round * tan((pi - jaws.side_cut) / 2)
     back = table.corner_mouth / 2**0.5
     frame = np.array(
-        (jaws.nose * 2 * table.ball_radius, table.length, table.width, back + corner_tangent, table.side_mouth / 2 + side_tangent)
+        (
+            jaws.nose * 2 * table.ball_radius,
+            table.length,
+            table.width,
+            back + corner_tangent,
+            table.side_mouth / 2 + side_tangent,
+        )
     )
     pockets = np.array([_pocket(table, table.pockets[name]) for name in POCKETS])
     frame.setflags(write=False)
@@ -72,7 +79,8 @@ def _jaw(table: Table, pocket: Pocket, point: Point, deep: float) -> tuple[float
     free = across.minus(facing.times(across.dot(facing)))
     free = free.times(1 / free.norm)
     return (
-        centre.x, centre.y, radius, start.x, start.y, facing.x, facing.y, free.x, free.y, deep + 2 * table.ball_radius,
+        centre.x, centre.y, radius, start.x, start.y, facing.x, facing.y, free.x, free.y, deep + 2 *
+        table.ball_radius,
     )  # fmt: skip
 
 

@@ -5,8 +5,23 @@ import numpy as np
 from .bed import Bed
 from .kernel.segments import Array
 from .kernel.slots import (
-    CORNER_SPAN, FACE_DX, FACE_DY, FACE_LONG, FACE_NX, FACE_NY, FACE_X, FACE_Y, JAW_COLUMNS, JAW_R, JAW_X, JAW_Y, JAWS,
-    LENGTH, NOSE, SIDE_SPAN, WIDTH,
+    CORNER_SPAN,
+    FACE_DX,
+    FACE_DY,
+    FACE_LONG,
+    FACE_NX,
+    FACE_NY,
+    FACE_X,
+    FACE_Y,
+    JAW_COLUMNS,
+    JAW_R,
+    JAW_X,
+    JAW_Y,
+    JAWS,
+    LENGTH,
+    NOSE,
+    SIDE_SPAN,
+    WIDTH,
 )  # fmt: skip
 
 SPAN, SIDE, LONG, WIDE = (column - NOSE for column in (CORNER_SPAN, SIDE_SPAN, LENGTH, WIDTH))

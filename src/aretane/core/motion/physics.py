@@ -26,7 +26,8 @@ class Physics:
     friction_floor: float = 0.00995
     friction_rise: float = 0.108
     friction_fall: float = 1.088
-    """Ball-on-ball friction floor + rise e^(-fall v), v the sliding speed in m/s (Alciatore's fit, memory)."""
+    """Ball-on-ball friction floor + rise e^(-fall v), v the sliding speed in m/s (Alciatore's fit,
+    memory)."""
     cushion_restitution: float = 0.98
     """Along the push of the nose, slow balls (Mathavan, Jackson and Parkin 2010, memory)."""
     cushion_fall: float = 0.045
@@ -69,4 +70,5 @@ CLOTH: dict[str, Physics] = {
     "medium": Physics(),
     "fast": Physics(sliding=0.17, rolling=0.0075),
 }
-"""Constants by the cloth speed of a recording; slow and fast lie inside the published bands (our choice)."""
+"""Constants by the cloth speed of a recording; slow and fast lie inside the published bands (our
+choice)."""

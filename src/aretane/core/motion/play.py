@@ -13,8 +13,19 @@ from ..table import POCKETS, PocketName, Table
 from .kernel import batch
 from .kernel.segments import Array, Ints
 from .kernel.slots import (
-    BALL_COLUMNS, CAPPED, EVENT_COLUMNS, FATE, FIRST_HIT, MARK_COLUMNS, OFF_TABLE, ON_TABLE, RAILS, STATUS,
-    SUMMARY_COLUMNS, X, Y,
+    BALL_COLUMNS,
+    CAPPED,
+    EVENT_COLUMNS,
+    FATE,
+    FIRST_HIT,
+    MARK_COLUMNS,
+    OFF_TABLE,
+    ON_TABLE,
+    RAILS,
+    STATUS,
+    SUMMARY_COLUMNS,
+    X,
+    Y,
 )  # fmt: skip
 from .physics import Physics
 from .ready import Ready, ready
@@ -49,7 +60,8 @@ class Ends:
     """Many shots from one layout, k strikes and n balls.
 
     `places` (k, n, 2) in metres, last seen; `fates` (k, n): index in POCKETS, -1 on the table, -2 off it;
-    `rails`, `banks`, `hits` (k, n): cushions, those of them met steeply, and balls met, `hit_by` (k, n): the ball met last; `first_hit` (k,)
+    `rails`, `banks`, `hits` (k, n): cushions, those of them met steeply, and balls met, `hit_by` (k, n):
+    the ball met last; `first_hit` (k,)
     and `rails_before` (k,): ball the cue ball met first, cushions before it; `capped` (k,) shots stopped
     at the event limit. Balls are in the order of `names`.
     """
@@ -73,7 +85,10 @@ def play(table: Table, layout: Layout, strike: Strike, physics: Physics = STANDA
     """
     check_strike(strike)
     at = ready(table, layout, physics)
-    balls, marks = np.zeros((len(at.names), BALL_COLUMNS)), np.zeros((len(at.names), MARK_COLUMNS), np.int64)
+    balls, marks = (
+        np.zeros((len(at.names), BALL_COLUMNS)),
+        np.zeros((len(at.names), MARK_COLUMNS), np.int64),
+    )
     summary, rows = np.zeros(SUMMARY_COLUMNS), 512
     while True:
         record = np.zeros((rows, EVENT_COLUMNS))
@@ -105,7 +120,8 @@ def strike_array(strikes: Sequence[Strike]) -> Array:
 
 
 def play_many(
-    table: Table, layout: Layout, strikes: Array, physics: Physics = STANDARD, *, until_down: str | None = None,
+    table: Table, layout: Layout, strikes: Array, physics: Physics = STANDARD, *, until_down: str | None =
+    None,
     threads: int = 1,
 ) -> Ends:  # fmt: skip
     """Play every row of `strikes` (k, 5: speed, aim, side, height, elevation) from the layout.
@@ -139,7 +155,8 @@ def play_ready(at: Ready, strikes: Array, stop_ball: int = -1, threads: int = 1)
             list(pool.map(part, [slice(start, start + size) for start in range(0, k, size)]))
     return Ends(
         at.names, places, tales[:, :, batch.TALE_FATE], tales[:, :, batch.TALE_RAILS],
-        tales[:, :, batch.TALE_BANKS], tales[:, :, batch.TALE_HITS], tales[:, :, batch.TALE_BY], summaries[:, FIRST_HIT].astype(np.int64),
+        tales[:, :, batch.TALE_BANKS], tales[:, :, batch.TALE_HITS], tales[:, :, batch.TALE_BY],
+        summaries[:, FIRST_HIT].astype(np.int64),
         summaries[:, 1].astype(np.int64), summaries[:, STATUS] == CAPPED,
     )  # fmt: skip
 

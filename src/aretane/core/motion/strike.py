@@ -54,7 +54,8 @@ def check_strike(strike: Strike) -> None:
     offset = hypot(strike.side, strike.height)
     if offset > MISCUE + 1e-9:
         raise MotionError(
-            f"cue ball: tip {offset:.3f} radii from the centre is beyond the miscue limit of {MISCUE:g} radii"
+            f"cue ball: tip {offset:.3f} radii from the centre is beyond the miscue limit of "
+            f"{MISCUE:g} radii"
         )
     if not 0.0 <= strike.elevation <= STEEPEST:
         raise MotionError(

@@ -10,8 +10,25 @@ from ..geometry import Point
 from ..table import POCKETS
 from .kernel.segments import Array
 from .kernel.slots import (
-    AX, AY, DROP, EVENT_BALL, EVENT_KIND, EVENT_PHASE, EVENT_STATE, EVENT_TIME, EVENT_WITH, FACING, FLY, JAW, PAIR,
-    POTTED, RAIL, VX, VY, X, Y,
+    AX,
+    AY,
+    DROP,
+    EVENT_BALL,
+    EVENT_KIND,
+    EVENT_PHASE,
+    EVENT_STATE,
+    EVENT_TIME,
+    EVENT_WITH,
+    FACING,
+    FLY,
+    JAW,
+    PAIR,
+    POTTED,
+    RAIL,
+    VX,
+    VY,
+    X,
+    Y,
 )  # fmt: skip
 
 RAIL_NAMES = ("head", "foot", "right", "left")
@@ -20,7 +37,8 @@ RAIL_NAMES = ("head", "foot", "right", "left")
 
 @dataclass(frozen=True, slots=True)
 class Happening:
-    """Something a ball met: `kind` is "ball", "rail", "jaw" or "drop", `what` names it, at `place` (m), s."""
+    """Something a ball met: `kind` is "ball", "rail", "jaw" or "drop", `what` names it, at `place` (m),
+    s."""
 
     time: float
     ball: str
@@ -50,7 +68,7 @@ class Trace:
         return bool(hypot(first[EVENT_STATE + VX], first[EVENT_STATE + VY]) > 0)
 
     def _rows(self, i: int) -> Array:
-        return self.record[self.record[:, EVENT_BALL] == i]
+        return np.asarray(self.record[self.record[:, EVENT_BALL] == i])
 
     def path(self, ball: str, spacing: float = 0.02) -> list[tuple[float, Point]]:
         """Times (s) and places of a ball, at its events and about every `spacing` metres between them.
@@ -78,14 +96,20 @@ class Trace:
             ball = int(row[EVENT_BALL])
             place = Point(float(row[EVENT_STATE + X]), float(row[EVENT_STATE + Y]))
             if kind == PAIR and ball < other:
-                found.append(Happening(float(row[EVENT_TIME]), self.names[ball], "ball", self.names[other], place))
+                found.append(
+                    Happening(float(row[EVENT_TIME]), self.names[ball], "ball", self.names[other], place)
+                )
             elif kind == RAIL:
-                found.append(Happening(float(row[EVENT_TIME]), self.names[ball], "rail", RAIL_NAMES[other], place))
+                found.append(
+                    Happening(float(row[EVENT_TIME]), self.names[ball], "rail", RAIL_NAMES[other], place)
+                )
             elif kind in (JAW, FACING):
                 name = POCKETS[other // 2]
                 found.append(Happening(float(row[EVENT_TIME]), self.names[ball], "jaw", name, place))
             elif kind == DROP and int(row[EVENT_PHASE]) == POTTED:
-                found.append(Happening(float(row[EVENT_TIME]), self.names[ball], "drop", POCKETS[other], place))
+                found.append(
+                    Happening(float(row[EVENT_TIME]), self.names[ball], "drop", POCKETS[other], place)
+                )
         return found
 
     def flies(self, ball: str) -> bool:

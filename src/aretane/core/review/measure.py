@@ -18,6 +18,10 @@ from ..vocabulary import CUE
 from .grade import Proposal, propose
 from .replay import Step
 
+PARTS: dict[str | None, float] = {"left": 0.6, "right": -0.6}
+"""How far towards an edge of the free window a player aims who means one part of the pocket (our
+choice)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Leave:
@@ -73,7 +77,8 @@ def measure(
 def struck_as(plan: Plan) -> Struck:
     """What the plan says about the strike."""
     tip = plan.tip
-    return Struck(plan.speed, tip.side if tip else 0.0, tip.height if tip else 0.0)
+    side, height = (tip.side, tip.height) if tip else (0.0, 0.0)
+    return Struck(plan.speed, side, height, PARTS.get(plan.part, 0.0))
 
 
 def _arrival(step: Step, aim: Aim | None) -> float | None:

@@ -7,13 +7,29 @@ from .launch import launch
 from .run import run
 from .segments import Array, Ints
 from .slots import (
-    BALL_COLUMNS, BANKS, BY, FATE, HITS, MARK_COLUMNS, MASS, MOTION_COLUMNS, PHASE, RADIUS, RAILS, REST, SUMMARY_COLUMNS, VX,
-    VY, X, Y,
+    BALL_COLUMNS,
+    BANKS,
+    BY,
+    FATE,
+    HITS,
+    MARK_COLUMNS,
+    MASS,
+    MOTION_COLUMNS,
+    PHASE,
+    RADIUS,
+    RAILS,
+    REST,
+    SUMMARY_COLUMNS,
+    VX,
+    VY,
+    X,
+    Y,
 )  # fmt: skip
 
 TALE_FATE, TALE_RAILS, TALE_BANKS, TALE_HITS, TALE_BY = range(5)
 TALE_COLUMNS = 5
-"""Columns of a ball's tale: its fate, cushions and banks, balls met and the last of those, as in the marks."""
+"""Columns of a ball's tale: its fate, cushions and banks, balls met and the last of those, as in the
+marks."""
 
 
 @compiled
@@ -64,7 +80,14 @@ def run_recorded(
 
 @compiled
 def send(
-    starts: Array, directions: Array, speed: float, radius: float, world: Array, pockets: Array, most: int, fates: Ints
+    starts: Array,
+    directions: Array,
+    speed: float,
+    radius: float,
+    world: Array,
+    pockets: Array,
+    most: int,
+    fates: Ints,
 ) -> None:
     """Send one ball alone, sliding at `speed` as after a hit, from starts (k, 2) in directions (k,) rad.
 

@@ -6,9 +6,53 @@ from .jit import inlined
 from .roots import CLOSE, first_zero, meets, meets_straight, reaches
 from .segments import Array, Ints
 from .slots import (
-    AX, AY, AZ, CORNER_SPAN, DROP, END, FACE_DX, FACE_DY, FACE_LONG, FACE_NX, FACE_NY, FACE_X, FACE_Y, FACING, FLY,
-    HOLE_R, HOLE_X, HOLE_Y, JAW, JAW_COLUMNS, JAW_R, JAW_X, JAW_Y, JAWS, LENGTH, NONE, PAIR, PHASE, POTTED, RADIUS, RAIL,
-    REGION, REST, SIDE_SPAN, T0, TE, VX, VY, VZ, WHAT, WHEN, WHOM, WIDTH, X, Y, Z, ZONE,
+    AX,
+    AY,
+    AZ,
+    CORNER_SPAN,
+    DROP,
+    END,
+    FACE_DX,
+    FACE_DY,
+    FACE_LONG,
+    FACE_NX,
+    FACE_NY,
+    FACE_X,
+    FACE_Y,
+    FACING,
+    FLY,
+    HOLE_R,
+    HOLE_X,
+    HOLE_Y,
+    JAW,
+    JAW_COLUMNS,
+    JAW_R,
+    JAW_X,
+    JAW_Y,
+    JAWS,
+    LENGTH,
+    NONE,
+    PAIR,
+    PHASE,
+    POTTED,
+    RADIUS,
+    RAIL,
+    REGION,
+    REST,
+    SIDE_SPAN,
+    T0,
+    TE,
+    VX,
+    VY,
+    VZ,
+    WHAT,
+    WHEN,
+    WHOM,
+    WIDTH,
+    ZONE,
+    X,
+    Y,
+    Z,
 )  # fmt: skip
 
 SLACK = 1e-9
@@ -19,7 +63,8 @@ STRAIGHT = 1e-24
 
 @inlined
 def mouth_at(balls: Array, i: int, x: float, y: float, world: Array) -> int:
-    """The pocket whose mouth ball i with its centre at (x, y), at or over the line of the noses, is in; else -1."""
+    """The pocket whose mouth ball i with its centre at (x, y), at or over the line of the noses, is in;
+    else -1."""
     long, wide, radius = world[LENGTH], world[WIDTH], balls[i, RADIUS]
     over_x = x <= radius + SLACK or x >= long - radius - SLACK
     over_y = y <= radius + SLACK or y >= wide - radius - SLACK
@@ -40,7 +85,7 @@ def is_inside(balls: Array, i: int, world: Array) -> bool:
     """Whether ball i's centre lies inside the lines that the noses keep it in."""
     x, y, radius = balls[i, X], balls[i, Y], balls[i, RADIUS]
     inside_x = radius - SLACK <= x <= world[LENGTH] - radius + SLACK
-    return inside_x and radius - SLACK <= y <= world[WIDTH] - radius + SLACK
+    return bool(inside_x and radius - SLACK <= y <= world[WIDTH] - radius + SLACK)
 
 
 @inlined
@@ -54,7 +99,14 @@ def foresee_bed(
     radius = balls[i, RADIUS]
     best, kind, which = limit, END, 0
     if marks[i, ZONE] < 0:
-        x, y, vx, vy, ax, ay = balls[i, X], balls[i, Y], balls[i, VX], balls[i, VY], balls[i, AX], balls[i, AY]
+        x, y, vx, vy, ax, ay = (
+            balls[i, X],
+            balls[i, Y],
+            balls[i, VX],
+            balls[i, VY],
+            balls[i, AX],
+            balls[i, AY],
+        )
         t = reaches(radius - x, -vx, -ax, best)
         if t < best:
             best, kind, which = t, RAIL, 0
@@ -121,9 +173,7 @@ def foresee_bed(
 
 
 @inlined
-def foresee_pair(
-    balls: Array, marks: Ints, i: int, j: int, now: float, limit: float
-) -> float:
+def foresee_pair(balls: Array, marks: Ints, i: int, j: int, now: float, limit: float) -> float:
     """Seconds from `now` until balls i and j meet, if within `limit`; infinity otherwise."""
     pi, pj = marks[i, PHASE], marks[j, PHASE]
     if pi == FLY or pj == FLY:
@@ -134,16 +184,27 @@ def foresee_pair(
     if pi == REST:
         return _meet_resting(balls, j, i, now, limit, apart)
     s, u = now - balls[i, T0], now - balls[j, T0]
-    cx = balls[i, X] + s * (balls[i, VX] + 0.5 * s * balls[i, AX]) - balls[j, X] - u * (balls[j, VX] + 0.5 * u * balls[j, AX])
-    cy = balls[i, Y] + s * (balls[i, VY] + 0.5 * s * balls[i, AY]) - balls[j, Y] - u * (balls[j, VY] + 0.5 * u * balls[j, AY])
-    wx, wy = balls[i, VX] + s * balls[i, AX] - balls[j, VX] - u * balls[j, AX], balls[i, VY] + s * balls[i, AY] - balls[j, VY] - u * balls[j, AY]
+    cx = (
+        balls[i, X]
+        + s * (balls[i, VX] + 0.5 * s * balls[i, AX])
+        - balls[j, X]
+        - u * (balls[j, VX] + 0.5 * u * balls[j, AX])
+    )
+    cy = (
+        balls[i, Y]
+        + s * (balls[i, VY] + 0.5 * s * balls[i, AY])
+        - balls[j, Y]
+        - u * (balls[j, VY] + 0.5 * u * balls[j, AY])
+    )
+    wx, wy = (
+        balls[i, VX] + s * balls[i, AX] - balls[j, VX] - u * balls[j, AX],
+        balls[i, VY] + s * balls[i, AY] - balls[j, VY] - u * balls[j, AY],
+    )
     return meets(cx, cy, wx, wy, balls[i, AX] - balls[j, AX], balls[i, AY] - balls[j, AY], apart, limit)
 
 
 @inlined
-def _meet_resting(
-    balls: Array, i: int, j: int, now: float, limit: float, apart: float
-) -> float:
+def _meet_resting(balls: Array, i: int, j: int, now: float, limit: float, apart: float) -> float:
     """Moving ball i and resting ball j; in closed form where i keeps to a straight line."""
     s = now - balls[i, T0]
     ax, ay = balls[i, AX], balls[i, AY]
@@ -163,10 +224,27 @@ def _meet_resting(
 @inlined
 def _meet_flying(balls: Array, i: int, j: int, now: float, limit: float) -> float:
     s, u = now - balls[i, T0], now - balls[j, T0]
-    c0 = balls[i, X] + s * (balls[i, VX] + 0.5 * s * balls[i, AX]) - balls[j, X] - u * (balls[j, VX] + 0.5 * u * balls[j, AX])
-    c1 = balls[i, Y] + s * (balls[i, VY] + 0.5 * s * balls[i, AY]) - balls[j, Y] - u * (balls[j, VY] + 0.5 * u * balls[j, AY])
+    c0 = (
+        balls[i, X]
+        + s * (balls[i, VX] + 0.5 * s * balls[i, AX])
+        - balls[j, X]
+        - u * (balls[j, VX] + 0.5 * u * balls[j, AX])
+    )
+    c1 = (
+        balls[i, Y]
+        + s * (balls[i, VY] + 0.5 * s * balls[i, AY])
+        - balls[j, Y]
+        - u * (balls[j, VY] + 0.5 * u * balls[j, AY])
+    )
     ra, rb = balls[i, RADIUS], balls[j, RADIUS]
-    c2 = balls[i, Z] + ra + s * (balls[i, VZ] + 0.5 * s * balls[i, AZ]) - balls[j, Z] - rb - u * (balls[j, VZ] + 0.5 * u * balls[j, AZ])
+    c2 = (
+        balls[i, Z]
+        + ra
+        + s * (balls[i, VZ] + 0.5 * s * balls[i, AZ])
+        - balls[j, Z]
+        - rb
+        - u * (balls[j, VZ] + 0.5 * u * balls[j, AZ])
+    )
     w0 = balls[i, VX] + s * balls[i, AX] - balls[j, VX] - u * balls[j, AX]
     w1 = balls[i, VY] + s * balls[i, AY] - balls[j, VY] - u * balls[j, AY]
     w2 = balls[i, VZ] + s * balls[i, AZ] - balls[j, VZ] - u * balls[j, AZ]
@@ -194,7 +272,11 @@ def foresee(
         t, kind, which = foresee_bed(balls, marks, i, balls[i, TE] - balls[i, T0], world, pockets)
         balls[i, WHEN], marks[i, WHAT], marks[i, WHOM] = balls[i, T0] + t, kind, which
     for j in range(marks.shape[0]):
-        if j == i or j == skip or marks[j, PHASE] >= POTTED or (marks[i, PHASE] == REST and marks[j, PHASE] == REST):
+        if (
+            j in (i, skip)
+            or marks[j, PHASE] >= POTTED
+            or (marks[i, PHASE] == REST and marks[j, PHASE] == REST)
+        ):
             continue
         horizon = min(balls[i, WHEN], balls[j, WHEN])
         if horizon < now:

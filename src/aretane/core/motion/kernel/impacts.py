@@ -5,8 +5,29 @@ from math import exp, sqrt
 from .jit import inlined
 from .segments import Array
 from .slots import (
-    BALL_E, CUSHION_E, CUSHION_FALL, CUSHION_LOW, CUSHION_MU, FRICTION_A, FRICTION_B, FRICTION_C, MASS, NOSE, PART, RADIUS,
-    SLATE_E, SLATE_MU, VX, VY, VZ, WX, WY, WZ, X, Y, Z,
+    BALL_E,
+    CUSHION_E,
+    CUSHION_FALL,
+    CUSHION_LOW,
+    CUSHION_MU,
+    FRICTION_A,
+    FRICTION_B,
+    FRICTION_C,
+    MASS,
+    NOSE,
+    PART,
+    RADIUS,
+    SLATE_E,
+    SLATE_MU,
+    VX,
+    VY,
+    VZ,
+    WX,
+    WY,
+    WZ,
+    X,
+    Y,
+    Z,
 )  # fmt: skip
 
 HOP = 0.02
@@ -30,7 +51,11 @@ def hit_ball(balls: Array, i: int, j: int, world: Array) -> None:
     closing = max(0.0, dx * nx + dy * ny + dz * nz)
     shared = 1.0 / (1.0 / ma + 1.0 / mb)
     push = shared * (closing + max(world[BALL_E] * closing, world[PART]))
-    sx, sy, sz = ra * balls[i, WX] + rb * balls[j, WX], ra * balls[i, WY] + rb * balls[j, WY], ra * balls[i, WZ] + rb * balls[j, WZ]
+    sx, sy, sz = (
+        ra * balls[i, WX] + rb * balls[j, WX],
+        ra * balls[i, WY] + rb * balls[j, WY],
+        ra * balls[i, WZ] + rb * balls[j, WZ],
+    )
     ux = dx - closing * nx + sy * nz - sz * ny
     uy = dy - closing * ny + sz * nx - sx * nz
     uz = dz - closing * nz + sx * ny - sy * nx

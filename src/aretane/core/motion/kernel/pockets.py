@@ -6,9 +6,49 @@ from .impacts import hit_cushion, hit_slate
 from .jit import inlined
 from .segments import Array, Ints, begin, rest, roll
 from .slots import (
-    AXIS_X, AXIS_Y, BANKS, DROP, END, FACE_DX, FACE_DY, FACE_NX, FACE_NY, FACE_X, FACE_Y, FATE, FLY, GRAVITY, HOLE_R, HOLE_X, HOLE_Y, JAW, JAW_COLUMNS, JAW_R, JAW_X,
-    JAW_Y, JAWS, LENGTH, NOSE, OFF, OFF_TABLE, PHASE, POTTED, RADIUS, RAIL, RAILS, REGION, ROLL, SLIDE, TE, VX, VY,
-    WIDTH, X, Y, Z, ZONE,
+    AXIS_X,
+    AXIS_Y,
+    BANKS,
+    DROP,
+    END,
+    FACE_DX,
+    FACE_DY,
+    FACE_NX,
+    FACE_NY,
+    FACE_X,
+    FACE_Y,
+    FATE,
+    FLY,
+    GRAVITY,
+    HOLE_R,
+    HOLE_X,
+    HOLE_Y,
+    JAW,
+    JAW_COLUMNS,
+    JAW_R,
+    JAW_X,
+    JAW_Y,
+    JAWS,
+    LENGTH,
+    NOSE,
+    OFF,
+    OFF_TABLE,
+    PHASE,
+    POTTED,
+    RADIUS,
+    RAIL,
+    RAILS,
+    REGION,
+    ROLL,
+    SLIDE,
+    TE,
+    VX,
+    VY,
+    WIDTH,
+    ZONE,
+    X,
+    Y,
+    Z,
 )  # fmt: skip
 
 FALLS_BY = 0.25
@@ -16,8 +56,8 @@ FALLS_BY = 0.25
 further down the edge of the slate no longer lifts it out)."""
 
 STEEP = 0.34
-"""Sine of the angle to the rail above which a cushion makes the shot a bank: 20 degrees. A ball that hugs the
-rail into the pocket, or glances off it, is no bank (our choice)."""
+"""Sine of the angle to the rail above which a cushion makes the shot a bank: 20 degrees. A ball that hugs
+the rail into the pocket, or glances off it, is no bank (our choice)."""
 
 
 @inlined
@@ -112,7 +152,7 @@ def _falls(balls: Array, i: int, world: Array, pockets: Array, p: int) -> bool:
     if onward > -0.5 * pockets[p, HOLE_R] or not _is_clear(x, y, balls[i, RADIUS], pockets, p):
         return True
     taken = long / speed
-    return 0.5 * world[GRAVITY] * taken * taken > FALLS_BY * balls[i, RADIUS] + balls[i, Z]
+    return bool(0.5 * world[GRAVITY] * taken * taken > FALLS_BY * balls[i, RADIUS] + balls[i, Z])
 
 
 @inlined

@@ -14,7 +14,8 @@ STEPS = 200
 
 @inlined
 def reaches(gap: float, speed: float, pull: float, limit: float) -> float:
-    """First t in [0, limit] at which `gap` (<= 0) + speed t + pull t^2 / 2 climbs to 0, on its way up (s)."""
+    """First t in [0, limit] at which `gap` (<= 0) + speed t + pull t^2 / 2 climbs to 0, on its way up
+    (s)."""
     if gap + limit * (max(speed, 0.0) + 0.5 * limit * max(pull, 0.0)) < 0.0:
         return inf
     square = speed * speed - 2.0 * pull * gap
@@ -34,7 +35,8 @@ def meets_straight(
     """Contact of a ball that keeps to a straight line, moving forward, with a point at rest.
 
     (cx, cy) is the ball seen from the point (m), (wx, wy) its velocity and `speed` the size of that
-    (m/s), `pull` its acceleration along it (m/s^2), `apart` the distance of contact (m), `limit` the latest time (s).
+    (m/s), `pull` its acceleration along it (m/s^2), `apart` the distance of contact (m), `limit` the
+    latest time (s).
     """
     toward = -(cx * wx + cy * wy)
     if toward <= 0.0:
@@ -57,7 +59,7 @@ def first_zero(e0: float, e1: float, e2: float, e3: float, e4: float, limit: flo
     """
     least = 2.0 * e2 + min(0.0, 6.0 * e3) * limit
     if least > 0.0:
-        if e1 >= 0.0 and e0 > close or 2.0 * least * e0 > e1 * e1 + 2.0 * least * close:
+        if (e1 >= 0.0 and e0 > close) or 2.0 * least * e0 > e1 * e1 + 2.0 * least * close:
             return inf
     elif e0 + limit * (min(0.0, e1) + 0.5 * least * limit) > close:
         return inf

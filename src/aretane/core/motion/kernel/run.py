@@ -8,15 +8,44 @@ from .jit import compiled, inlined
 from .pockets import settle
 from .segments import Array, Ints, advance, begin
 from .slots import (
-    BANKS, BY, CAPPED, DONE, END, EVENT_BALL, EVENT_KIND, EVENT_PHASE, EVENT_STATE, EVENT_TIME, EVENT_WITH, EVENTS, FATE,
-    FIRST_HIT, FIRST_RAILS, HITS, LAST_TIME, MOTION_COLUMNS, ON_TABLE, PAIR, PHASE, POTTED, RAILS, REGION, STATUS,
-    WHAT, WHEN, WHOM, X, Y, ZONE,
+    BANKS,
+    BY,
+    CAPPED,
+    DONE,
+    END,
+    EVENT_BALL,
+    EVENT_KIND,
+    EVENT_PHASE,
+    EVENT_STATE,
+    EVENT_TIME,
+    EVENT_WITH,
+    EVENTS,
+    FATE,
+    FIRST_HIT,
+    FIRST_RAILS,
+    HITS,
+    LAST_TIME,
+    MOTION_COLUMNS,
+    ON_TABLE,
+    PAIR,
+    PHASE,
+    POTTED,
+    RAILS,
+    REGION,
+    STATUS,
+    WHAT,
+    WHEN,
+    WHOM,
+    ZONE,
+    X,
+    Y,
 )  # fmt: skip
 
 
 @compiled
 def run(
-    balls: Array, marks: Ints, world: Array, pockets: Array, summary: Array, record: Array, stop_ball: int, most: int
+    balls: Array, marks: Ints, world: Array, pockets: Array, summary: Array, record: Array, stop_ball:
+    int, most: int
 ) -> int:  # fmt: skip
     """Play from the given state until all is still, `stop_ball` has left the table, or `most` events.
 
@@ -67,14 +96,18 @@ def _start(balls: Array, marks: Ints, world: Array, pockets: Array) -> None:
         marks[i, FATE], marks[i, BY] = ON_TABLE, -1
         marks[i, RAILS], marks[i, BANKS], marks[i, HITS] = 0, 0, 0
         balls[i, WHEN], marks[i, WHAT], marks[i, WHOM] = inf, END, -1
-        marks[i, ZONE] = -1 if is_inside(balls, i, world) else mouth_at(balls, i, balls[i, X], balls[i, Y], world)
+        marks[i, ZONE] = (
+            -1 if is_inside(balls, i, world) else mouth_at(balls, i, balls[i, X], balls[i, Y], world)
+        )
         begin(balls, marks, i, world)
     for i in range(n):
         foresee(balls, marks, world, pockets, i, 0.0, -1)
 
 
 @inlined
-def _collide(balls: Array, marks: Ints, i: int, other: int, now: float, world: Array, summary: Array) -> None:
+def _collide(
+    balls: Array, marks: Ints, i: int, other: int, now: float, world: Array, summary: Array
+) -> None:
     advance(balls, marks, other, now, world)
     hit_ball(balls, i, other, world)
     marks[i, HITS] += 1
@@ -99,7 +132,7 @@ def _look_ahead(
         if turn == -1 and other < 0:
             continue
         if turn >= 0:
-            if k == i or k == other or marks[k, WHAT] != PAIR or balls[k, WHEN] == inf:
+            if k in (i, other) or marks[k, WHAT] != PAIR or balls[k, WHEN] == inf:
                 continue
             partner = marks[k, WHOM]
             if partner != i and (other < 0 or partner != other):

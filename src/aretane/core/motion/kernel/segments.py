@@ -2,12 +2,35 @@
 
 from math import inf, sqrt
 
-from numpy.typing import NDArray
 import numpy as np
+from numpy.typing import NDArray
 
 from .jit import inlined
 from .slots import (
-    AX, AY, AZ, FLY, GRAVITY, PHASE, PIVOT, RADIUS, REST, ROLL, ROLLING, SLIDE, SLIDING, T0, TE, VX, VY, VZ, WX, WY, WZ, X, Y, Z,
+    AX,
+    AY,
+    AZ,
+    FLY,
+    GRAVITY,
+    PHASE,
+    PIVOT,
+    RADIUS,
+    REST,
+    ROLL,
+    ROLLING,
+    SLIDE,
+    SLIDING,
+    T0,
+    TE,
+    VX,
+    VY,
+    VZ,
+    WX,
+    WY,
+    WZ,
+    X,
+    Y,
+    Z,
 )  # fmt: skip
 
 Array = NDArray[np.float64]
@@ -25,7 +48,11 @@ def advance(balls: Array, marks: Ints, i: int, t: float, world: Array) -> None:
     now = marks[i, PHASE]
     if now != FLY and balls[i, WZ] != 0.0:  # the cloth wears off spin about the upright axis
         worn = world[PIVOT] * dt
-        balls[i, WZ] = balls[i, WZ] - worn if balls[i, WZ] > worn else (balls[i, WZ] + worn if balls[i, WZ] < -worn else 0.0)
+        balls[i, WZ] = (
+            balls[i, WZ] - worn
+            if balls[i, WZ] > worn
+            else (balls[i, WZ] + worn if balls[i, WZ] < -worn else 0.0)
+        )
     if now == REST or dt == 0.0:
         return
     balls[i, X] += dt * (balls[i, VX] + 0.5 * dt * balls[i, AX])
@@ -61,7 +88,11 @@ def roll(balls: Array, marks: Ints, i: int, world: Array) -> None:
         rest(balls, marks, i)
         return
     slowing = world[ROLLING] * world[GRAVITY]
-    balls[i, AX], balls[i, AY], balls[i, AZ] = -slowing * balls[i, VX] / speed, -slowing * balls[i, VY] / speed, 0.0
+    balls[i, AX], balls[i, AY], balls[i, AZ] = (
+        -slowing * balls[i, VX] / speed,
+        -slowing * balls[i, VY] / speed,
+        0.0,
+    )
     balls[i, WX], balls[i, WY] = -balls[i, VY] / balls[i, RADIUS], balls[i, VX] / balls[i, RADIUS]
     balls[i, TE] = balls[i, T0] + speed / slowing
     marks[i, PHASE] = ROLL
@@ -73,7 +104,9 @@ def begin(balls: Array, marks: Ints, i: int, world: Array) -> None:
     g = world[GRAVITY]
     if balls[i, Z] > 0.0 or balls[i, VZ] > 0.0:
         balls[i, AX], balls[i, AY], balls[i, AZ] = 0.0, 0.0, -g
-        balls[i, TE] = balls[i, T0] + (balls[i, VZ] + sqrt(balls[i, VZ] * balls[i, VZ] + 2.0 * g * balls[i, Z])) / g
+        balls[i, TE] = (
+            balls[i, T0] + (balls[i, VZ] + sqrt(balls[i, VZ] * balls[i, VZ] + 2.0 * g * balls[i, Z])) / g
+        )
         marks[i, PHASE] = FLY
         return
     balls[i, VZ], balls[i, AZ] = 0.0, 0.0

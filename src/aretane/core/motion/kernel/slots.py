@@ -11,8 +11,8 @@ MOTION_COLUMNS = 14
 BALL_COLUMNS = 17
 
 PHASE, ZONE, WHAT, WHOM, FATE, RAILS, BANKS, HITS, BY = range(9)
-"""Columns of the marks (n, MARK_COLUMNS), whole numbers: phase; pocket whose mouth it is in (-1 none); kind of its
-next event and what with; pocket it fell in (-1 on the table, -2 off it); cushions met; those of
+"""Columns of the marks (n, MARK_COLUMNS), whole numbers: phase; pocket whose mouth it is in (-1 none);
+kind of its next event and what with; pocket it fell in (-1 on the table, -2 off it); cushions met; those of
 them met steeply enough to be a bank; balls met; the ball it met last (-1 none)."""
 MARK_COLUMNS = 9
 ON_TABLE, OFF_TABLE = -1, -2
@@ -27,8 +27,8 @@ END, RAIL, REGION, JAW, FACING, DROP, PAIR, NONE = range(8)
     SLIDING, ROLLING, PIVOT, GRAVITY, BALL_E, FRICTION_A, FRICTION_B, FRICTION_C, CUSHION_E, CUSHION_FALL,
     CUSHION_LOW, CUSHION_MU, SLATE_E, SLATE_MU, PART, TIP_MASS, NOSE, LENGTH, WIDTH, CORNER_SPAN, SIDE_SPAN,
 ) = range(21)  # fmt: skip
-"""The world array: constants as in `motion.physics`, then the bed: height of the nose, playing area, and how
-far a mouth reaches along the rail (m)."""
+"""The world array: constants as in `motion.physics`, then the bed: height of the nose, playing area, and
+how far a mouth reaches along the rail (m)."""
 
 HOLE_X, HOLE_Y, HOLE_R, MOUTH_X, MOUTH_Y, AXIS_X, AXIS_Y, JAWS = range(8)
 JAW_X, JAW_Y, JAW_R, FACE_X, FACE_Y, FACE_DX, FACE_DY, FACE_NX, FACE_NY, FACE_LONG = range(10)

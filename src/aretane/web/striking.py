@@ -1,0 +1,139 @@
+"""Planned strikes played out, and logged results explained by strikes. Kept by content."""
+
+from functools import lru_cache
+from typing import NamedTuple
+
+from aretane.core.forecast import Forecast, NoAim, forecast
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.motion import MotionError, Physics, play
+from aretane.core.motion.find import Finding, Seen, find_strike
+from aretane.core.motion.strike import Strike
+from aretane.core.motion.trace import Trace
+from aretane.core.shot import Plan, Result
+from aretane.core.skill import Skill
+from aretane.core.stats import Proportion
+from aretane.core.table import Table
+from aretane.core.units import mm
+from aretane.core.vocabulary import CUE
+
+from . import views as w
+
+KEPT = 400
+SPACING = 0.025
+"""m between the points of a drawn path."""
+
+
+class Answer(NamedTuple):
+    """A forecast, or why there is none."""
+
+    forecast: Forecast | None
+    reason: str
+
+
+@lru_cache(maxsize=KEPT)
+def planned(table: Table, before: Layout, plan: Plan, skill: Skill, physics: Physics) -> Answer:
+    """The plan played out, once for the same content."""
+    try:
+        found = forecast(table, before, plan, skill, physics)
+    except (MotionError, NoAim) as reason:
+        return Answer(None, str(reason))
+    return Answer(found, "" if found else "choose the planned ball and pocket to play the shot out")
+
+
+@lru_cache(maxsize=KEPT)
+def explained(table: Table, before: Layout, seen: Seen, physics: Physics) -> Finding | str:
+    """The strikes that explain a result, or why none could be looked for."""
+    try:
+        return find_strike(table, before, seen, physics)
+    except MotionError as reason:
+        return str(reason)
+
+
+def seen_of(result: Result, meant: Strike | None) -> Seen:
+    """What a logged result tells the strike finder."""
+    spotted = set(result.moved) & set(result.down)
+    moved = tuple(sorted((ball, at) for ball, at in result.moved.items() if ball not in spotted))
+    return Seen(result.cue_end, tuple(sorted(result.potted)), moved, result.off_table, meant)
+
+
+def path_view(trace: Trace, ball: str) -> w.PathView:
+    """A ball's path: [seconds, x mm, y mm], with the cushions it met."""
+    rails = [one for one in trace.happenings() if one.ball == ball and one.kind == "rail"]
+    return w.PathView(
+        ball=ball,
+        points=[
+            (round(t, 4), round(mm(at.x), 1), round(mm(at.y), 1)) for t, at in trace.path(ball, SPACING)
+        ],
+        rails=len(rails),
+        falls=any(one.ball == ball and one.kind == "drop" for one in trace.happenings()),
+    )
+
+
+def strike_view(strike: Strike) -> w.StrikeView:
+    """A strike: m/s, tip in ball radii."""
+    return w.StrikeView(speed=strike.speed, side=strike.side, height=strike.height)
+
+
+def forecast_view(answer: Answer) -> w.ForecastView:
+    """The answer to "what does this plan come to"."""
+    found = answer.forecast
+    if found is None:
+        return w.ForecastView(reason=answer.reason, planned=None)
+    return w.ForecastView(
+        reason="",
+        planned=w.PlannedView(
+            strike=strike_view(found.strike),
+            assumed=list(found.assumed),
+            seconds=found.motion.trace.duration,
+            paths=[path_view(found.motion.trace, ball) for ball in found.motion.trace.moved()],
+            stun=[_place(at) for at in found.stun],
+            rolling=[_place(at) for at in found.rolling],
+            ends=[
+                (*_place(at), 1.0 if good else 0.0)
+                for at, good in zip(found.ends, found.potted, strict=True)
+            ],
+            pot=_share(found.pot),
+            scratch=_share(found.scratch),
+            in_window=None if found.in_window is None else _share(found.in_window),
+            railed=found.railed,
+        ),
+    )
+
+
+def finding_view(table: Table, before: Layout, finding: Finding | str, physics: Physics) -> w.FindingView:
+    """The answer to "how was it probably struck"."""
+    if isinstance(finding, str):
+        return w.FindingView(reason=finding, explained=False, found=[])
+    found = []
+    for one in finding.found:
+        trace = play(table, before, one.strike, physics).trace
+        found.append(
+            w.FoundView(
+                strike=strike_view(one.strike),
+                share=one.share,
+                miss=mm(one.miss),
+                speed_spread=one.speed_spread,
+                side_spread=one.side_spread,
+                height_spread=one.height_spread,
+                seconds=trace.duration,
+                cue_rails=one.cue_rails,
+                paths=[path_view(trace, ball) for ball in trace.moved()],
+            )
+        )
+    return w.FindingView(reason="", explained=finding.explained, found=found)
+
+
+def needs_cue_end(result: Result) -> bool:
+    """Whether the result says too little to look for a strike: no end of a cue ball that stayed."""
+    return result.cue_end is None and CUE not in result.down
+
+
+def _place(at: Point) -> tuple[float, float]:
+    return round(mm(at.x), 1), round(mm(at.y), 1)
+
+
+def _share(counted: Proportion) -> w.ShareView:
+    return w.ShareView(
+        value=counted.value or 0.0, low=counted.low or 0.0, high=counted.high or 0.0, n=counted.n
+    )
