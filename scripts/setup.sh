@@ -93,13 +93,29 @@ setup_pages() {
   echo "$want" > frontend/dist/.stamp
 }
 
+export NUMBA_CACHE_DIR=${NUMBA_CACHE_DIR:-$PWD/$VENV/kernels} # compiled ball motion
+kernel_sources() {
+  stamp_of src/aretane/core/motion/kernel/*.py src/aretane/core/chance/{fast,windows}.py requirements/run.lock
+}
+setup_kernels() {
+  local want
+  want=$(kernel_sources)
+  is_stamped "$NUMBA_CACHE_DIR/stamp" "$want" && return
+  say "compiling ball motion (once, about a minute)"
+  rm -rf "$NUMBA_CACHE_DIR"
+  PYTHONPATH=src $VENV/bin/python -m aretane compile || stop "compiling ball motion failed"
+  echo "$want" > "$NUMBA_CACHE_DIR/stamp"
+}
+
 setup_run() {
   setup_venv run
+  setup_kernels
   [ -n "${ARETANE_DATABASE_URL:-}" ] || setup_database
 }
 
 setup_test() {
   setup_venv dev
+  setup_kernels
   setup_database
   local missing=()
   [ -x /usr/bin/chromium ] || missing+=(chromium)

@@ -2313,6 +2313,21 @@ export interface components {
             ];
         };
         /**
+         * ModelView
+         * @description A player's errors fitted from the log, level as prior: aim in degrees, speeds relative.
+         *
+         *     `level_aim` and `level_speed` are the level's own. `speed_bias` below zero: strikes too softly.
+         */
+        ModelView: {
+            aim: components["schemas"]["IntervalView"];
+            /** Level Aim */
+            level_aim: number;
+            /** Level Speed */
+            level_speed: number;
+            speed: components["schemas"]["IntervalView"];
+            speed_bias: components["schemas"]["IntervalView"];
+        };
+        /**
          * NewRackBody
          * @description A rack to put in at `number`, empty or with shots (players are ids as text).
          */
@@ -2336,6 +2351,7 @@ export interface components {
             grades: components["schemas"]["RungView"][];
             /** Left Out */
             left_out: components["schemas"]["ShotLink"][];
+            model: components["schemas"]["ModelView"];
             player: components["schemas"]["SeatView"];
             pot_success: components["schemas"]["RungView"];
             /** Safety Outcomes */

@@ -66,3 +66,9 @@ export type SetUp = {
   players: number[];
 };
 export type RecordingBody = Schemas["RecordingBody"];
+export type Forecast = Schemas["ForecastView"];
+export type PlannedStrike = Schemas["PlannedView"];
+export type Finding = Schemas["FindingView"];
+export type FoundStrike = Schemas["FoundView"];
+export type Path = { ball: string; points: [number, number, number][]; rails: number; falls: boolean };
+export type Share = Schemas["ShareView"];

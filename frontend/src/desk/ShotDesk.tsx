@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
-import type { Session, Words } from "../api/types";
+import type { Path, Places, Session, Words } from "../api/types";
 import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
@@ -23,6 +23,8 @@ import { ResultSlip } from "./slips/ResultSlip";
 import { StrikeSlip } from "./slips/StrikeSlip";
 import { WorthSlip } from "./slips/WorthSlip";
 import { lower } from "./slips/parts";
+import { usePlaying, stop } from "./playing";
+import { useFinding, useForecast } from "./striking";
 import { TableStage } from "./TableStage";
 import { Tray } from "./Tray";
 import { chance, thickness } from "../units/units";
@@ -57,6 +59,8 @@ export function ShotDesk() {
   const base = `/recordings/${recording}/racks/${rack}`;
   return <Desk base={base} shotNumber={Number(params.shot ?? 1) || 1} words={words.data} session={session.data} />;
 }
+
+const NO_BALLS: Places = {};
 
 type DeskProps = { base: string; shotNumber: number; words: Words; session: Session };
 
@@ -100,6 +104,18 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
     document.title = `${recording?.match.title ?? "Rack"} · Aretane`;
   }, [recording]);
 
+  const layout = (one && seen[one.id]) ?? { before: NO_BALLS, after: null };
+  const ended = slip === "result" || slip === "worth";
+  const forecast = useForecast(recording?.id ?? 0, layout.before, one?.shot);
+  const finding = useFinding(recording?.id ?? 0, layout.before, one?.shot, slip === "result" || slip === "worth");
+  const planned = forecast.data?.planned ?? null;
+  const found = ended ? (finding.data?.found[0] ?? null) : null;
+  useEffect(() => {
+    const strike = ended ? found : planned;
+    usePlaying.setState({ offered: strike ? { paths: strike.paths as Path[], seconds: strike.seconds } : null });
+    return stop;
+  }, [ended, found, planned]);
+
   if (!table || !recording) return null;
   const lines = (
     <div className="flex min-w-0 items-center gap-3">
@@ -113,8 +129,6 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
         <EmptyRack go={go} />
       </Shell>
     );
-  const layout = seen[one.id] ?? { before: {}, after: null };
-  const ended = slip === "result" || slip === "worth";
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
@@ -122,7 +136,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
         <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
           <section aria-label="Table" className="flex min-h-0 min-w-0 flex-1 flex-col px-2 pt-1">
             <div className="min-h-[45vw] flex-1 lg:min-h-0">
-              <TableStage number={number} id={one.id} shot={one.shot} before={layout.before} after={layout.after} review={review} table={table} />
+              <TableStage number={number} id={one.id} shot={one.shot} before={layout.before} after={layout.after} review={review} table={table} planned={planned} found={found} />
             </div>
             <div className="flex flex-wrap items-center justify-between gap-x-4 px-1">
               <Tray number={number} shot={one.shot} shown={shown} />
@@ -138,11 +152,11 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             <SlipBox slip="plan" now={slip} line={planLine(one.shot, words)}>
               <PlanSlip number={number} shot={one.shot} before={layout.before} words={words} units={units} />
             </SlipBox>
-            <SlipBox slip="strike" now={slip} line={review?.pot ? `${chance(review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
-              <StrikeSlip number={number} shot={one.shot} review={review} words={words} units={units} table={table} level={levelOf(recording, one.shot.shooter, words)} />
+            <SlipBox slip="strike" now={slip} line={review?.pot ? `${chance(planned?.pot.value ?? review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
+              <StrikeSlip number={number} shot={one.shot} review={review} words={words} units={units} level={levelOf(recording, one.shot.shooter, words)} forecast={forecast.data} waiting={forecast.waiting} />
             </SlipBox>
             <SlipBox slip="result" now={slip} line={came(one.shot)}>
-              <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} />
+              <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} finding={finding.data} waiting={finding.waiting} units={units} />
             </SlipBox>
             <SlipBox slip="worth" now={slip} line={worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
               <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} />

@@ -1,13 +1,16 @@
 /** The table one works on. Each gesture is a small state: press, move, release or cancel. */
 import { useRef, useState, type PointerEvent } from "react";
-import type { Place, Places, PocketName, Review, Shot, TableView } from "../api/types";
+import type { FoundStrike, Place, Places, PlannedStrike, PocketName, Review, Shot, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
 import { Hatch, MissMark, PlannedPath, PotMark, TargetMark } from "../table/Marks";
 import { CUSHION, FRAME, distance, inside, round, settle } from "../table/geometry";
 import { ballName } from "../table/colours";
+import { Ends, FoundMotion, PlannedMotion } from "../table/MotionMarks";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
+import { MovingBalls } from "./MovingBalls";
+import { usePlaying } from "./playing";
 import * as rd from "./rackDoc";
 import { preview } from "./saving";
 
@@ -15,17 +18,18 @@ type Gesture =
   | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }
   | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean };
 
-type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView };
+type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null };
 
 const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
 const GRIP = 46; // mm; a thumb is wider than a ball
 
-export function TableStage({ number, shot, id, before, after, review, table }: Props) {
+export function TableStage({ number, shot, id, before, after, review, table, planned, found }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const slip = useDesk((s) => s.slip);
   const chosen = useDesk((s) => s.chosen);
   const showPaths = useDesk((s) => s.showPaths);
+  const playing = usePlaying((s) => s.playing !== null);
   const ended = slip === "result" || slip === "worth";
   const shown: Places = ended ? (after ?? rd.afterResult(before, rd.emptyResult())) : before;
   const edge = CUSHION + FRAME + 12;
@@ -131,9 +135,13 @@ export function TableStage({ number, shot, id, before, after, review, table }: P
       })}
       <TargetMark table={table} shot={asDrawn} />
       <PlannedPath table={table} shot={asDrawn} review={review} />
-      {showPaths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} />}
+      {showPaths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />}
+      {showPaths && !ended && !dragged && planned && slip === "strike" && <Ends table={table} ends={planned.ends} />}
+      {showPaths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike"} />}
+      {showPaths && ended && found && <FoundMotion table={table} found={found} />}
       {ended && keyed && <MissMark table={table} review={keyed} />}
-      {rd.inOrder(Object.keys(shown)).map((ball) => (
+      {playing && <MovingBalls table={table} before={before} />}
+      {!playing && rd.inOrder(Object.keys(shown)).map((ball) => (
         <Ball
           key={ball} table={table} ball={ball}
           at={dragged?.ball === ball && held ? held : (shown[ball] as Place)}

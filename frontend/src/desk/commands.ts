@@ -2,6 +2,7 @@
 import type { PocketName } from "../api/types";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
+import { play, SLOW, stop } from "./playing";
 
 export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void };
 export type Command = {
@@ -63,7 +64,7 @@ export const COMMANDS: Command[] = [
       const { chosen } = useDesk.getState();
       if (chosen) act.takeOff(c.shot, chosen);
     } },
-  { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => act.choose(null) },
+  { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => { stop(); act.choose(null); } },
   { id: "pattern", group: "Table", words: "Set the nine-ball rack for a break", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
   ...POCKET_KEYS.map(([key, pocket, where]): Command => ({
     id: `pocket-${pocket}`, group: "Table", words: `Pocket ${where}: plan it, or the ball fell there`,
@@ -82,6 +83,8 @@ export const COMMANDS: Command[] = [
   { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },
   { id: "slip-result", group: "Screen", words: "Open the result", keys: ["r"], run: () => act.openSlip("result") },
   { id: "slip-worth", group: "Screen", words: "Open the worth", keys: ["o"], run: () => act.openSlip("worth") },
+  { id: "play", group: "Screen", words: "Play the strike at its true speed", keys: ["v"], run: () => play(1) },
+  { id: "play-slow", group: "Screen", words: "Play the strike slowly", keys: ["Shift+V"], run: () => play(SLOW) },
   { id: "paths", group: "Screen", words: "Show or hide computed lines", keys: ["h"], run: () => useDesk.setState((s) => ({ showPaths: !s.showPaths })) },
 ];
 

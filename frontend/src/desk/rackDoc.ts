@@ -5,7 +5,7 @@ export type DocShot = { id: string; shot: Shot };
 export type RackDoc = { breaker: string | null; notes: string; shots: DocShot[] };
 
 export const emptyPlan = (): Plan => ({
-  ball: null, pocket: null, kind: "direct", choice: "attack", reason: null, intent: null, tip: null,
+  ball: null, pocket: null, part: null, kind: "direct", choice: "attack", reason: null, intent: null, tip: null,
   speed: null, target: { kind: "unset", a: null, b: null }, via: [], better_error: null,
   next_ball: null, next_pocket: null, wanted_angle: null,
 });

@@ -107,12 +107,49 @@ function Report({ data, words, units }: { data: Compare; words: Words; units: Un
         <RungRow label="Ended short" rungs={pair((n) => n.short_share)} gap={gap("short_share")} names={names} />
         <BiasRow players={data.players} units={units} names={names} />
       </Group>
+      <Group title="Own errors, fitted from the log">
+        <ModelRows players={data.players} words={words} />
+      </Group>
       <p className="quiet mt-4 max-w-prose text-sm">
         Bars are 95 % intervals. Pot success leaves out safeties, push-outs and breaks; a pot that scratches is still a make.
         {data.players.map((n) => leftOut(n)).join("")}
         {b ? " A difference whose interval holds zero is too close to call." : ""}
       </p>
     </div>
+  );
+}
+
+/** The player's spreads as the log has them, beside those of the level; the level is the prior. */
+function ModelRows({ players, words }: { players: Numbers[]; words: Words }) {
+  const degrees = (v: number) => `${v.toFixed(2)}°`;
+  const share100 = (v: number) => `${(v * 100).toFixed(0)} %`;
+  const bias = (v: number) => `${Math.abs(v * 100).toFixed(0)} % ${v < 0 ? "too softly" : "too hard"}`;
+  return (
+    <div className="mt-1 grid gap-x-8 gap-y-2 sm:grid-cols-2">
+      {players.map(({ player, model }, i) => (
+        <table key={player.id} className="w-full text-sm">
+          <caption className="text-left"><Tick second={i === 1} /> {player.name}</caption>
+          <tbody>
+            <ModelRow label="Aim spreads by" one={model.aim} show={degrees} level={`${(words.levels[player.level] ?? player.level).toLowerCase()}: ${degrees(model.level_aim)}`} unit="pots" />
+            <ModelRow label="Speed spreads by" one={model.speed} show={share100} level={`${(words.levels[player.level] ?? player.level).toLowerCase()}: ${share100(model.level_speed)}`} unit="shots" />
+            <ModelRow label="Strikes" one={model.speed_bias} show={bias} level={(model.speed_bias.low ?? 0) <= 0 && (model.speed_bias.high ?? 0) >= 0 ? "too close to call" : ""} unit="shots" />
+          </tbody>
+        </table>
+      ))}
+    </div>
+  );
+}
+
+function ModelRow({ label, one, show, level, unit }: { label: string; one: Interval; show: (v: number) => string; level: string; unit: string }) {
+  const { value, low, high, n } = one;
+  if (n === 0 || value === null || low === null || high === null)
+    return <tr><td className="py-0.5 pr-3">{label}</td><td className="quiet italic">○ not known yet</td><td className="quiet text-right">{level}</td></tr>;
+  return (
+    <tr>
+      <td className="py-0.5 pr-3">{label}</td>
+      <td><b className="num">{show(value)}</b> <span className="num quiet text-xs">{show(low)} to {show(high)}, {n} {unit}</span></td>
+      <td className="quiet text-right text-xs">{level}</td>
+    </tr>
   );
 }
 

@@ -57,7 +57,7 @@ export function PlannedPath({ table, shot, review }: On & { shot: Shot; review: 
 }
 
 /** What the core measured: the two legs of the pot, the ghost ball, tangent line and natural path. */
-export function PotMark({ table, pot, before }: On & { pot: Pot; before: Record<string, Place> }) {
+export function PotMark({ table, pot, before, rays = true }: On & { pot: Pot; before: Record<string, Place>; rays?: boolean }) {
   const cue = before.cue;
   const ball = before[pot.ball];
   const pocket = table.pockets.find((p) => p.name === pot.pocket);
@@ -69,8 +69,8 @@ export function PotMark({ table, pot, before }: On & { pot: Pot; before: Record<
       <polyline points={[cue, ghost].map((p) => point(table, p)).join(" ")} {...fine} />
       <polyline points={[ball, pocket.mouth as Place].map((p) => point(table, p)).join(" ")} {...fine} />
       <circle cx={ghost[0]} cy={table.width - ghost[1]} r={radius(table, "cue")} {...fine} strokeDasharray="2 8" strokeWidth={3.5} />
-      {pot.tangent !== null && <Ray table={table} from={ghost} angle={pot.tangent} label="stun" />}
-      {pot.rolling !== null && Math.abs((pot.rolling ?? 0) - (pot.tangent ?? 0)) > 4 && <Ray table={table} from={ghost} angle={pot.rolling} label="rolling" />}
+      {rays && pot.tangent !== null && <Ray table={table} from={ghost} angle={pot.tangent} label="stun" />}
+      {rays && pot.rolling !== null && Math.abs((pot.rolling ?? 0) - (pot.tangent ?? 0)) > 4 && <Ray table={table} from={ghost} angle={pot.rolling} label="rolling" />}
     </g>
   );
 }

@@ -10,7 +10,7 @@ from aretane.store.database import AddressError
 from aretane.store.errors import StoreError
 from aretane.store.instance import InstanceError
 
-from . import describe, files, serve
+from . import describe, files, kernels, serve
 
 
 def main(arguments: list[str] | None = None) -> None:
@@ -22,11 +22,14 @@ def main(arguments: list[str] | None = None) -> None:
     commands.add_parser("dev", help="start for builders, reloading on change")
     files.add_parsers(commands)
     commands.add_parser("describe", help="write docs/openapi.json and the match file's schema")
+    commands.add_parser("compile", help="compile ball motion; the launcher does it once after set-up")
     asked = parser.parse_args(arguments)
     try:
         settings = load()
         if asked.command in ("demo", "serve", "dev"):
             serve.run(settings, demo=asked.command == "demo", develop=asked.command == "dev")
+        elif asked.command == "compile":
+            kernels.run()
         elif asked.command == "describe":
             describe.run(settings)
         else:

@@ -41,6 +41,8 @@ class Aim:
     rolling: float | None
     frozen: bool
     chance: float | None = None
+    aims: float | None = None
+    """Width (rad) of the free aims that make it, throw and jaws included; filled in with the chance."""
 
     @property
     def possible(self) -> bool:

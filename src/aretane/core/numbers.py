@@ -10,6 +10,7 @@ from collections import Counter
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
+from .position import planned_travel
 from .review.measure import Measures
 from .review.replay import Step
 from .stats import Difference, Mean, Proportion, difference, mean, wilson
@@ -34,6 +35,10 @@ class Tallied:
     along: float | None
     """m, long positive."""
     chance: float | None
+    aims: float | None = None
+    """rad, width of the aims that made the pot."""
+    travel: float | None = None
+    """m, length of the cue ball's planned way."""
     discipline: str = "nine-ball"
 
 
@@ -66,6 +71,8 @@ def _tally(key: str, step: Step, measures: Measures, reply: Step | None) -> Tall
         grade=(judged or proposed) if counts else None,
         along=measures.miss.along if counts and measures.miss else None,
         chance=measures.aim.chance if counts and measures.aim else None,
+        aims=measures.aim.aims if counts and measures.aim else None,
+        travel=planned_travel(shot.plan, measures.aim.ghost) if counts and measures.aim else None,
     )
 
 

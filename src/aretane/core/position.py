@@ -1,6 +1,7 @@
 """Intent against result: how far and which way the cue ball missed, and what it leaves."""
 
 from dataclasses import dataclass
+from itertools import pairwise
 from math import pi
 
 from .aim import Aim
@@ -48,6 +49,16 @@ def miss(target: Target, ended: Point, arrival: float) -> Miss | None:
     off = ended.minus(nearest)
     ahead = unit(arrival)
     return Miss(off.dot(ahead), ahead.cross(off), turn(arrival), nearest)
+
+
+def planned_travel(plan: Plan, start: Point) -> float | None:
+    """Length (m) of the planned way of the cue ball from `start` over its cushions; None without a
+    target."""
+    middle = plan.target.middle
+    if middle is None:
+        return None
+    stops = (start, *plan.via, middle)
+    return sum(a.distance(b) for a, b in pairwise(stops))
 
 
 @dataclass(frozen=True, slots=True)

@@ -7,9 +7,12 @@ from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.numbers import Numbers, Tallied, compare, numbers_for
+from aretane.core.player_model import model_for
+from aretane.core.skill import PRESETS, Fitted, Skill
+from aretane.core.skill.fit import Estimate
 from aretane.core.stats import Mean, Proportion
 from aretane.core.table import TABLES
-from aretane.core.units import ball_widths, mm
+from aretane.core.units import ball_widths, degrees, mm
 from aretane.store import read
 from aretane.store.errors import NotFound
 from aretane.store.records import Recording
@@ -20,6 +23,7 @@ from .views import (
     CompareView,
     DifferenceView,
     IntervalView,
+    ModelView,
     NumbersView,
     RungView,
     SeatView,
@@ -63,7 +67,7 @@ def numbers(query_data: NumbersQuery) -> CompareView:
     )
     counted = [numbers_for(str(player_id), rows) for player_id in ids]
     views = [
-        _numbers(SeatView(id=n.player, name=known[i]["name"], level=known[i]["level"]), n)
+        _numbers(SeatView(id=n.player, name=known[i]["name"], level=known[i]["level"]), n, rows)
         for i, n in zip(ids, counted, strict=True)
     ]
     return CompareView(players=views, differences=_differences(counted))
@@ -112,7 +116,7 @@ def _table(rows: dict[str, tuple[Proportion, list[str]]]) -> list[RungView]:
     return [_rung(code, _share(share), keys) for code, (share, keys) in rows.items()]
 
 
-def _numbers(player: SeatView, n: Numbers) -> NumbersView:
+def _numbers(player: SeatView, n: Numbers, rows: list[Tallied]) -> NumbersView:
     return NumbersView(
         player=player,
         pot_success=_rung("pot_success", _share(n.pot_success), n.keys["pot_success"]),
@@ -127,4 +131,21 @@ def _numbers(player: SeatView, n: Numbers) -> NumbersView:
         along_widths=None if n.along.value is None else ball_widths(n.along.value, POOL_BALL_RADIUS),
         left_out=[link(key) for key in n.left_out],
         unlogged=n.unlogged,
+        model=_model(model_for(n.player, rows, PRESETS[player.level]), PRESETS[player.level]),
+    )
+
+
+def _model(own: Fitted, level: Skill) -> ModelView:
+    return ModelView(
+        aim=_estimate(own.aim, degrees(1.0)),
+        speed=_estimate(own.speed, 1.0),
+        speed_bias=_estimate(own.speed_bias, 1.0),
+        level_aim=degrees(level.aim),
+        level_speed=level.speed,
+    )
+
+
+def _estimate(one: Estimate, scale: float) -> IntervalView:
+    return IntervalView(
+        n=one.n, k=None, value=one.value * scale, low=one.low * scale, high=one.high * scale
     )

@@ -352,6 +352,19 @@ class RungView(BaseModel):
     shots: list[ShotLink]
 
 
+class ModelView(BaseModel):
+    """A player's errors fitted from the log, level as prior: aim in degrees, speeds relative.
+
+    `level_aim` and `level_speed` are the level's own. `speed_bias` below zero: strikes too softly.
+    """
+
+    aim: IntervalView
+    speed: IntervalView
+    speed_bias: IntervalView
+    level_aim: float
+    level_speed: float
+
+
 class NumbersView(BaseModel):
     """One player's percentages. `along` is in mm, long positive."""
 
@@ -368,6 +381,7 @@ class NumbersView(BaseModel):
     along_widths: float | None
     left_out: list[ShotLink]
     unlogged: int
+    model: ModelView
 
 
 class DifferenceView(BaseModel):

@@ -1,7 +1,10 @@
 """What the production server loads: the application over ARETANE_DATABASE_URL."""
 
+from threading import Thread
+
 from apiflask import APIFlask
 
+from aretane.core.warm import warm
 from aretane.settings import SettingError, load
 from aretane.store.database import Address
 
@@ -13,4 +16,5 @@ def application() -> APIFlask:
     settings = load()
     if settings.database_url is None:
         raise SettingError("ARETANE_DATABASE_URL is not set; start with ./aretane serve")
+    Thread(target=warm, name="warm", daemon=True).start()  # loads the compiled kernels beside the start
     return create_app(settings, Address.parse(settings.database_url))

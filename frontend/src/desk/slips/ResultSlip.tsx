@@ -1,15 +1,16 @@
 /** What happened: what fell where, a foul, where balls ended. */
-import type { Places, Review, Shot, Words } from "../../api/types";
+import type { Finding, Places, Review, Shot, Words } from "../../api/types";
 import { ballName } from "../../table/colours";
-import { clock, diamonds, seconds } from "../../units/units";
+import { clock, diamonds, seconds, type Units } from "../../units/units";
 import * as act from "../actions";
 import { keyOf } from "../commands";
 import { emptyResult, inOrder, unpot } from "../rackDoc";
 import { Choose, Row } from "./parts";
+import { StruckLike } from "./StruckLike";
 
-type Props = { number: number; shot: Shot; before: Places; review: Review | undefined; words: Words; diamond: number };
+type Props = { number: number; shot: Shot; before: Places; review: Review | undefined; words: Words; diamond: number; finding: Finding | undefined; waiting: boolean; units: Units };
 
-export function ResultSlip({ number, shot, before, review, words, diamond }: Props) {
+export function ResultSlip({ number, shot, before, review, words, diamond, finding, waiting, units }: Props) {
   const result = shot.result ?? emptyResult();
   const { ball, pocket } = shot.plan;
   const asPlanned = ball && pocket && result.potted.some((p) => p.ball === ball && p.pocket === pocket);
@@ -93,6 +94,7 @@ export function ResultSlip({ number, shot, before, review, words, diamond }: Pro
           <span className="text-sm">{review.ruling.join("; ")}</span>
         </Row>
       )}
+      {shot.result && shot.plan.kind !== "break" && <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />}
     </div>
   );
 }

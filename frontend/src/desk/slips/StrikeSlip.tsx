@@ -1,18 +1,19 @@
 /** How it is struck, and what the pot asks for as it lies. */
 import type { PointerEvent } from "react";
-import type { Pot, Review, Shot, TableView, Tip, Words } from "../../api/types";
-import { degrees, length, chance, speed, thickness, type Units } from "../../units/units";
+import type { Forecast, Pot, Review, Shot, Tip, Words } from "../../api/types";
+import { chance, degrees, length, speed, thickness, tipAt, type Units } from "../../units/units";
 import * as act from "../actions";
 import { Row, Unknown } from "./parts";
+import { PlayedOut } from "./PlayedOut";
 
-type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; table: TableView; level: string };
+type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; level: string; forecast: Forecast | undefined; waiting: boolean };
 
 const SPEEDS: [string, number][] = [
   ["touch", 0.6], ["soft", 1.2], ["medium", 2], ["firm", 3.2], ["hard", 5],
 ];
 const BREAK_SPEEDS: [string, number][] = [["control", 7], ["firm", 8.5], ["full", 10]];
 
-export function StrikeSlip({ number, shot, review, words, units, table, level }: Props) {
+export function StrikeSlip({ number, shot, review, words, units, level, forecast, waiting }: Props) {
   const { plan } = shot;
   return (
     <div>
@@ -29,14 +30,15 @@ export function StrikeSlip({ number, shot, review, words, units, table, level }:
           <div className="px-1 pt-0.5">
             {plan.speed === null ? <Unknown>speed not said</Unknown> : <span className="num">{speed(plan.speed, units)}</span>}
             {" · "}
-            {plan.tip ? <span>{tipWords(plan.tip)}</span> : <Unknown>tip not said</Unknown>}
+            {plan.tip ? <span>{tipAt(plan.tip)}</span> : <Unknown>tip not said</Unknown>}
           </div>
         </div>
       </div>
       <div className="rule mt-1 border-t pt-1">
+        {plan.choice !== "safety" && <PlayedOut forecast={forecast} waiting={waiting} level={level} units={units} />}
         {review?.pot ? (
-          <PotFigures pot={review.pot} words={words} units={units} table={table} level={level} />
-        ) : (
+          <PotFigures pot={review.pot} units={units} level={level} quick={!forecast?.planned} />
+        ) : forecast?.planned ? null : (
           <NoPot shot={shot} review={review} words={words} />
         )}
       </div>
@@ -55,7 +57,7 @@ function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined
       </Row>
       <Row label="Pot chance">
         <b className="num text-xl">{chance(best.chance)}</b>{" "}
-        <span className="quiet text-sm">the likeliest direct pot, closed form</span>
+        <span className="quiet text-sm">the likeliest direct pot, quick form</span>
       </Row>
     </>
   );
@@ -65,23 +67,24 @@ function whyNoPot(shot: Shot, review: Review | undefined): string {
   if (!review) return "Measuring…";
   if (!review.before.cue) return "Place the cue ball to measure the shot.";
   if (shot.plan.kind === "break") return "The break is logged, not measured.";
-  if (shot.plan.kind !== "direct") return "Only direct pots are measured so far; this one is not analysed.";
   if (!shot.plan.ball) return "Choose the planned ball to measure the shot.";
   if (!shot.plan.pocket) return "Choose a pocket to measure the pot.";
   return "This shot is not measured: the planned ball is not on the table.";
 }
 
-function PotFigures({ pot, words, units, table, level }: { pot: Pot; words: Words; units: Units; table: TableView; level: string }) {
+function PotFigures({ pot, units, level, quick }: { pot: Pot; units: Units; level: string; quick: boolean }) {
   const side = pot.cut > 0 ? "from the left" : "from the right";
   const straight = Math.abs(pot.cut) < 3;
   const beyond = Math.abs(pot.cut) >= 90;
   const named = (balls: string[]) => balls.map((b) => `the ${b}`).join(", ");
   return (
     <div>
-      <Row label="Pot chance">
-        <b className="num text-xl">{chance(pot.chance)}</b>{" "}
-        <span className="quiet text-sm">{level} model, {pot.frozen ? "balls frozen" : "closed form"}</span>
-      </Row>
+      {quick && (
+        <Row label="Pot chance">
+          <b className="num text-xl">{chance(pot.chance)}</b>{" "}
+          <span className="quiet text-sm">{level} model, {pot.frozen ? "balls frozen" : "quick form"}</span>
+        </Row>
+      )}
       <Row label="Cut">
         <span className="flex items-center gap-2">
           <Overlap fullness={pot.fullness} left={pot.cut > 0} />
@@ -107,30 +110,27 @@ function PotFigures({ pot, words, units, table, level }: { pot: Pot; words: Word
           </>
         )}
       </Row>
-      <Row label="Cue ball">
-        {pot.cue_open === 0 ? (
-          <>does not pass{pot.cue_blockers.length ? `: ${named(pot.cue_blockers)} in the way` : ""}</>
-        ) : pot.cue_blockers.length ? (
-          <>
-            <span className="num">{(pot.cue_open * 100).toFixed(0)} %</span> of the aims pass {named(pot.cue_blockers)}
-          </>
-        ) : (
-          "passes clear"
-        )}
-      </Row>
+      {pot.cue_blockers.length > 0 && (
+        <Row label="Cue ball">
+          {pot.cue_open === 0 ? (
+            <>does not pass: {named(pot.cue_blockers)} in the way</>
+          ) : (
+            <>
+              <span className="num">{(pot.cue_open * 100).toFixed(0)} %</span> of the aims pass {named(pot.cue_blockers)}
+            </>
+          )}
+        </Row>
+      )}
       <Row label="Leaves at">
         {pot.tangent === null || pot.rolling === null ? (
           straight ? "straight on or back" : <Unknown />
         ) : (
           <>
             <span className="num">{degrees(90 - Math.abs(pot.cut))}</span> after stun,{" "}
-            <span className="num">{degrees(bend(pot))}</span> rolling, off its first line
+            <span className="num">{degrees(bend(pot))}</span> rolling
           </>
         )}
       </Row>
-      <p className="quiet pt-1 text-xs">
-        {words.pockets[pot.pocket]}; {table.diamond ? `1 diamond = ${length(table.diamond, units)}` : ""}
-      </p>
     </div>
   );
 }
@@ -175,7 +175,7 @@ function TipFace({ tip, onTip }: { tip: Tip | null; onTip: (tip: Tip | null) => 
       <svg
         viewBox="-1.1 -1.1 2.2 2.2" className="h-20 w-20 cursor-crosshair" onPointerDown={set} role="slider" tabIndex={0}
         aria-label="Tip position on the cue ball" aria-valuenow={tip ? tip.height * 100 : 0} aria-valuemin={-50} aria-valuemax={50}
-        aria-valuetext={tip ? tipWords(tip) : "not said"}
+        aria-valuetext={tip ? tipAt(tip) : "not said"}
         onKeyDown={(e) => {
           const moves: Record<string, [number, number]> = { ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0], ArrowUp: [0, 0.05], ArrowDown: [0, -0.05] };
           const move = moves[e.key];
@@ -195,12 +195,4 @@ function TipFace({ tip, onTip }: { tip: Tip | null; onTip: (tip: Tip | null) => 
       )}
     </div>
   );
-}
-
-function tipWords(tip: Tip): string {
-  const amount = (v: number) => `${Math.abs(v).toFixed(2)} R`;
-  const parts = [];
-  if (Math.abs(tip.height) >= 0.03) parts.push(`${tip.height > 0 ? "follow" : "draw"} ${amount(tip.height)}`);
-  if (Math.abs(tip.side) >= 0.03) parts.push(`${tip.side > 0 ? "right" : "left"} ${amount(tip.side)}`);
-  return parts.join(", ") || "centre ball";
 }

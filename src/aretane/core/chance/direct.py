@@ -1,7 +1,6 @@
 """Direct pots: the geometry of `aim` with the fast form's chance."""
 
 from dataclasses import dataclass, replace
-from functools import lru_cache
 from math import hypot
 
 import numpy as np
@@ -13,6 +12,7 @@ from ..motion.bed import bed_of, mass
 from ..motion.kernel.slots import MOUTH_X, MOUTH_Y
 from ..motion.physics import Physics
 from ..motion.play import STANDARD
+from ..motion.ready import world_of
 from ..motion.strike import FASTEST, MotionError
 from ..skill.model import Skill
 from ..table import POCKETS, PocketName, Table
@@ -45,11 +45,6 @@ class Struck:
 UNSAID = Struck()
 
 
-@lru_cache(maxsize=64)
-def _world(table: Table, physics: Physics) -> Array:
-    return np.concatenate([physics.array(), bed_of(table).frame])
-
-
 def pots(
     table: Table, layout: Layout, ball: str, skill: Skill, physics: Physics = STANDARD, struck: Struck =
     UNSAID
@@ -61,7 +56,9 @@ def pots(
     """
     aims = [aim_at(table, layout, ball, name) for name in POCKETS]
     chances = _chances(table, layout, ball, POCKETS, skill, physics, struck, aims[0].frozen)
-    rated = [replace(aim, chance=chance) for aim, chance in zip(aims, chances, strict=True)]
+    rated = [
+        replace(aim, chance=chance, aims=width) for aim, (chance, width) in zip(aims, chances, strict=True)
+    ]
     return sorted(rated, key=lambda aim: (-(aim.chance or 0.0), abs(aim.cut)))
 
 
@@ -71,21 +68,22 @@ def pot(
 ) -> Aim:  # fmt: skip
     """One direct pot with this player's chance. Raises KeyError like `pots`."""
     aim = aim_at(table, layout, ball, pocket)
-    return replace(
-        aim, chance=_chances(table, layout, ball, (pocket,), skill, physics, struck, aim.frozen)[0]
-    )
+    chance, width = _chances(table, layout, ball, (pocket,), skill, physics, struck, aim.frozen)[0]
+    return replace(aim, chance=chance, aims=width)
 
 
 def _chances(
     table: Table, layout: Layout, ball: str, pockets: tuple[PocketName, ...], skill: Skill, physics:
     Physics,
     struck: Struck, frozen: bool,
-) -> list[float | None]:  # fmt: skip
+) -> list[tuple[float | None, float | None]]:  # fmt: skip
+    """Chance and width of the free aims, a pocket each."""
     if frozen:
-        return [_frozen(table, layout, ball, name, skill, physics, struck) for name in pockets]
+        return [(_frozen(table, layout, ball, name, skill, physics, struck), None) for name in pockets]
     balls = rows(table, layout, ball)
     answers = _answers(table, balls, tuple(POCKETS.index(name) for name in pockets), skill, physics, struck)
-    return [float(min(1.0, max(0.0, chance))) for chance in answers[:, fast.CHANCE]]
+    chances = np.clip(answers[:, fast.CHANCE], 0.0, 1.0)
+    return [(float(c), float(w)) for c, w in zip(chances, answers[:, fast.FREE], strict=True)]
 
 
 def likeliest(
@@ -104,7 +102,7 @@ def likeliest(
 def _answers(
     table: Table, balls: Array, pockets: tuple[int, ...], skill: Skill, physics: Physics, struck: Struck
 ) -> Array:
-    world, bed = _world(table, physics), bed_of(table)
+    world, bed = world_of(table, physics), bed_of(table)
     targets = np.array([(1, pocket) for pocket in pockets], dtype=np.float64)
     speeds = np.array(
         [struck.speed or usual_speed(balls, world, bed.pockets, pocket) for pocket in pockets]

@@ -4,8 +4,10 @@ The window of each place, jaws and speed included, is kept as a table over the p
 and one side pocket; the others are its mirror images.
 """
 
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
 from functools import lru_cache
+from itertools import product
 from math import acos, atan2, cos, pi, sqrt
 
 import numpy as np
@@ -17,6 +19,7 @@ from ..motion.kernel.jit import compiled, inlined
 from ..motion.kernel.segments import Array
 from ..motion.kernel.slots import GRAVITY, LENGTH, MOUTH_X, MOUTH_Y, ROLLING, SLIDING, WIDTH
 from ..motion.physics import Physics
+from ..motion.ready import world_of
 from ..table import Table
 
 ARRIVALS = np.array((0.3, 1.2, 3.0))
@@ -30,6 +33,8 @@ WIDEST = 0.14
 """rad. Far from a pocket no window is wider than this to either side."""
 CORNER, SIDE = 3, 4
 """The pockets the table is made for: head-right and side-right."""
+
+THREADS = 2
 
 Ints = NDArray[np.int64]
 
@@ -52,46 +57,51 @@ def start_speed(arrival: float, distance: float, world: Array) -> float:
 
 
 @compiled
-def build(radius: float, world: Array, pockets: Array, arrivals: Array, edges: Array) -> None:
-    """Fill `edges` (2, arrivals, ACROSS, DOWN, 2); an empty window has its edges the wrong way round."""
+def build(radius: float, world: Array, pockets: Array, kind: int, arrival: float, edges: Array) -> None:
+    """Fill `edges` (ACROSS, DOWN, 2) for one kind of pocket; an empty window has them the wrong way
+    round."""
     starts, ways = np.empty((1, 2)), np.empty(1)
     fates = np.empty(1, np.int64)
     made = np.empty(LOOK, np.int64)
-    for kind in range(2):
-        pocket = CORNER + kind
-        for a in range(arrivals.shape[0]):
-            for i in range(ACROSS):
-                for j in range(DOWN):
-                    x = _node(i, ACROSS, world[LENGTH], radius)
-                    y = _node(j, DOWN, world[WIDTH], radius)
-                    dx, dy = pockets[pocket, MOUTH_X] - x, pockets[pocket, MOUTH_Y] - y
-                    far = sqrt(dx * dx + dy * dy)
-                    toward = atan2(dy, dx)
-                    speed = start_speed(arrivals[a], far, world)
-                    widest = WIDEST + 1.2 * radius / far
-                    widest = min(widest, 1.4)
-                    starts[0, 0], starts[0, 1] = x, y
-                    for k in range(LOOK):
-                        ways[0] = toward + widest * (2.0 * k / (LOOK - 1) - 1.0)
-                        send(starts, ways, speed, radius, world, pockets, TRIES, fates)
-                        made[k] = 1 if fates[0] == pocket else 0
-                    first, last = _longest(made)
-                    if last < first:
-                        edges[kind, a, i, j, 0], edges[kind, a, i, j, 1] = 0.0, -0.02
-                        continue
-                    step = 2.0 * widest / (LOOK - 1)
-                    for end in range(2):
-                        good = -widest + step * (first if end == 0 else last)
-                        bad = good - step if end == 0 else good + step
-                        for _ in range(6):
-                            middle = 0.5 * (good + bad)
-                            ways[0] = toward + middle
-                            send(starts, ways, speed, radius, world, pockets, TRIES, fates)
-                            if fates[0] == pocket:
-                                good = middle
-                            else:
-                                bad = middle
-                        edges[kind, a, i, j, end] = 0.5 * (good + bad)
+    pocket = CORNER + kind
+    for i in range(ACROSS):
+        for j in range(DOWN):
+            x = _node(i, ACROSS, world[LENGTH], radius)
+            y = _node(j, DOWN, world[WIDTH], radius)
+            dx, dy = pockets[pocket, MOUTH_X] - x, pockets[pocket, MOUTH_Y] - y
+            far = sqrt(dx * dx + dy * dy)
+            toward = atan2(dy, dx)
+            speed = start_speed(arrival, far, world)
+            widest = min(WIDEST + 1.2 * radius / far, 1.4)
+            step = 2.0 * widest / (LOOK - 1)
+            starts[0, 0], starts[0, 1] = x, y
+            # Every second direction first; those between only where none of them goes in.
+            for turn in range(2):
+                for k in range(turn, LOOK, 2):
+                    ways[0] = toward - widest + step * k
+                    send(starts, ways, speed, radius, world, pockets, TRIES, fates)
+                    made[k] = 1 if fates[0] == pocket else 0
+                if turn == 0:
+                    for k in range(1, LOOK, 2):
+                        made[k] = made[k - 1] * made[k + 1]
+                    if made.max() == 1:
+                        break
+            first, last = _longest(made)
+            if last < first:
+                edges[i, j, 0], edges[i, j, 1] = 0.0, -0.02
+                continue
+            for end in range(2):
+                good = -widest + step * (first if end == 0 else last)
+                bad = good - 2.0 * step if end == 0 else good + 2.0 * step
+                for _ in range(7):
+                    middle = 0.5 * (good + bad)
+                    ways[0] = toward + middle
+                    send(starts, ways, speed, radius, world, pockets, TRIES, fates)
+                    if fates[0] == pocket:
+                        good = middle
+                    else:
+                        bad = middle
+                edges[i, j, end] = 0.5 * (good + bad)
 
 
 @inlined
@@ -171,8 +181,13 @@ def window_at(
 def windows_of(table: Table, physics: Physics) -> Windows:
     """The windows of a table under these constants; made once, in about half a second."""
     bed = bed_of(table)
-    world = np.concatenate([physics.array(), bed.frame])
+    world = world_of(table, physics)
     edges = np.empty((2, len(ARRIVALS), ACROSS, DOWN, 2))
-    build(table.ball_radius, world, bed.pockets, ARRIVALS, edges)
+
+    def part(kind: int, a: int) -> None:
+        build(table.ball_radius, world, bed.pockets, kind, float(ARRIVALS[a]), edges[kind, a])
+
+    with ThreadPoolExecutor(THREADS) as pool:
+        list(pool.map(part, *zip(*product(range(2), range(len(ARRIVALS))), strict=True)))
     edges.setflags(write=False)
     return Windows(edges)

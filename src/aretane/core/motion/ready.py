@@ -57,9 +57,15 @@ def ready(table: Table, layout: Layout, physics: Physics) -> Ready:
     _clear(places, radii, bed)
     rows = np.column_stack([places, radii, [mass(radius) for radius in radii]])
     rows.setflags(write=False)
-    world = np.concatenate([physics.array(), bed.frame])
+    return Ready(names, rows, world_of(table, physics), bed.pockets)
+
+
+@lru_cache(maxsize=64)
+def world_of(table: Table, physics: Physics) -> Array:
+    """The kernel's world array. It cannot be written to: the kernel is compiled for such arrays only."""
+    world = np.concatenate([physics.array(), bed_of(table).frame])
     world.setflags(write=False)
-    return Ready(names, rows, world, bed.pockets)
+    return world
 
 
 def _clear(places: Array, radii: Array, bed: Bed) -> None:
