@@ -1,4 +1,4 @@
-"""./aretane bench [AREA]: measure, print, and write bench/results/AREA.json."""
+"""./aretane bench [AREA] [--fresh]: measure, print, and write bench/results/AREA.json."""
 
 import json
 import os
@@ -6,10 +6,10 @@ import platform
 import sys
 from pathlib import Path
 
-from . import hand
-from .rows import Row
+from . import hand, motion
+from .rows import FRESH, Row
 
-AREAS = {"hand": hand.measure}
+AREAS = {"hand": hand.measure, "motion": motion.measure}
 RESULTS = Path(__file__).parent / "results"
 DOCUMENT = Path(__file__).parents[1] / "docs" / "performance.md"
 
@@ -59,7 +59,7 @@ def on_file() -> dict[str, list[Row]]:
 
 
 def main() -> None:
-    asked = sys.argv[1:] or list(AREAS)
+    asked = [word for word in sys.argv[1:] if word != FRESH] or list(AREAS)
     unknown = [area for area in asked if area not in AREAS]
     if unknown:
         sys.exit(f"aretane bench: no such area: {', '.join(unknown)}; use {', '.join(AREAS)}")

@@ -1,5 +1,7 @@
 """One measured figure with its limit."""
 
+import secrets
+import sys
 from dataclasses import asdict, dataclass
 from typing import Any, Literal
 
@@ -22,6 +24,19 @@ class Row:
 
     def as_json(self) -> dict[str, Any]:
         return asdict(self)
+
+
+def at_most(name: str, value: float, unit: str, limit: float, n: int, how: str) -> Row:
+    """A row whose value must not exceed its limit."""
+    return Row(name, value, unit, limit, "lower", n, how)
+
+
+FRESH = "--fresh"
+
+
+def seed(number: int) -> int:
+    """The seed of a truth check: always the same, or a new one with --fresh."""
+    return secrets.randbelow(2**31) if FRESH in sys.argv else number
 
 
 def percentile(values: list[float], share: float) -> float:

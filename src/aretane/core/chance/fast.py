@@ -24,6 +24,8 @@ from ..motion.kernel.slots import (
 from .windows import start_speed, window_at
 
 MOST_PIECES = 12
+SLOW_ARRIVAL, SLOW_STEPS = 0.7, 15
+"""m/s at the pocket below which a ball may stop short, and steps of the aim to either side then."""
 FOUND, CHANCE, AIM, FREE, WHOLE = range(5)
 """Columns of an answer: 1 if some aim pots the ball, the chance, the aim meant (rad), and the width of all
 free aims and of all aims (rad)."""
@@ -143,6 +145,34 @@ def _in_the_way(
 
 
 @inlined
+def _slow(
+    pieces: Array, count: int, meant: float, sigma: float, spread: float, lever: float, needed: float
+) -> float:
+    """The chance of a ball that may stop short: thinner hits send it more slowly.
+
+    `lever` is the distance of the balls over that of contact, `needed` the cosine of the cut that just
+    reaches the pocket at the speed meant; the speed given scatters by `spread`.
+    """
+    chance = weight = 0.0
+    for k in range(-SLOW_STEPS, SLOW_STEPS + 1):
+        z = 3.2 * k / SLOW_STEPS
+        share = exp(-0.5 * z * z)
+        weight += share
+        aim = meant + sigma * z
+        for p in range(count):
+            if pieces[p, 0] <= aim <= pieces[p, 1]:
+                off = lever * sin(aim)
+                if abs(off) < 1.0:
+                    reach = sqrt(1.0 - off * off)  # cosine of the cut
+                    if spread > 0.0:
+                        chance += share * 0.5 * (1.0 + erf((1.0 - needed / reach) / (spread * sqrt(2.0))))
+                    elif reach >= needed:
+                        chance += share
+                break
+    return chance / weight
+
+
+@inlined
 def pot(
     balls: Array, target: int, pocket: int, sigma: float, spread: float, speed: float, side: float,
     height: float,
@@ -223,14 +253,10 @@ def pot(
     chance = 0.0
     for k in range(count):
         chance += 0.5 * (erf((pieces[k, 1] - meant) * scale) - erf((pieces[k, 0] - meant) * scale))
-    # A ball that may not get there: how far beyond, against the spread of the speed given.
-    if arrival <= 0.0 and spread <= 0.0:
-        chance = 0.0
-    elif spread > 0.0 and arrival < 1.0:
+    if arrival < SLOW_ARRIVAL:
         loss = max(0.3, 1.0 + back / (2.5 * sent)) if sent > 0.0 else 1.0
-        chance *= 0.5 * (
-            1.0 + erf((1.0 - start_speed(0.0, far, world) / (sent * loss)) / (spread * sqrt(2.0)))
-        )
+        needed = start_speed(0.0, far, world) / (0.5 * (1.0 + world[BALL_E]) * arrives * loss + 1e-12)
+        chance = _slow(pieces, count, meant, sigma, spread, gap / apart, needed)
     answer[FOUND], answer[CHANCE], answer[AIM] = 1.0, chance, _wrapped(line + meant)
 
 

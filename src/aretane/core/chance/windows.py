@@ -22,9 +22,9 @@ from ..motion.physics import Physics
 from ..motion.ready import world_of
 from ..table import Table
 
-ARRIVALS = np.array((0.3, 1.2, 3.0))
-"""m/s at the mouth: a ball that just drops, a firm one, a hard one."""
-ACROSS, DOWN = 41, 27
+ARRIVALS = np.array((0.12, 0.4, 1.2, 3.0))
+"""m/s at the mouth: a ball that just drops, a soft, a firm and a hard one."""
+ACROSS, DOWN = 57, 37
 """Places along and across the table; they stand closer near the rails."""
 LOOK = 41
 TRIES = 12
@@ -86,7 +86,7 @@ def build(radius: float, world: Array, pockets: Array, kind: int, arrival: float
                         made[k] = made[k - 1] * made[k + 1]
                     if made.max() == 1:
                         break
-            first, last = _longest(made)
+            first, last = _straightest(made)
             if last < first:
                 edges[i, j, 0], edges[i, j, 1] = 0.0, -0.02
                 continue
@@ -111,16 +111,22 @@ def _node(k: int, count: int, long: float, radius: float) -> float:
 
 
 @inlined
-def _longest(made: Ints) -> tuple[int, int]:
-    """First and last of the longest run of ones; (0, -1) without any."""
-    best_first, best_last, first = 0, -1, -1
+def _straightest(made: Ints) -> tuple[int, int]:
+    """First and last of the run of ones nearest to the middle; (0, -1) without any.
+
+    Beside a rail there may be two runs, straight in and off the cushion: taking the straighter one keeps
+    the table smooth from place to place.
+    """
+    middle = (made.shape[0] - 1) // 2
+    best_first, best_last, nearest, first = 0, -1, made.shape[0], -1
     for k in range(made.shape[0] + 1):
         if k < made.shape[0] and made[k] == 1:
             if first < 0:
                 first = k
         elif first >= 0:
-            if k - 1 - first > best_last - best_first:
-                best_first, best_last = first, k - 1
+            off = max(0, first - middle, middle - (k - 1))
+            if off < nearest:
+                best_first, best_last, nearest = first, k - 1, off
             first = -1
     return best_first, best_last
 
@@ -155,7 +161,9 @@ def window_at(
     u, v = _share(px, world[LENGTH], radius, ACROSS), _share(py, world[WIDTH], radius, DOWN)
     i, j = min(int(u), ACROSS - 2), min(int(v), DOWN - 2)
     u, v = u - i, v - j
-    a = 0 if arrival < ARRIVALS[1] else 1
+    a = 0
+    while a < ARRIVALS.shape[0] - 2 and arrival >= ARRIVALS[a + 1]:
+        a += 1
     w = (arrival - ARRIVALS[a]) / (ARRIVALS[a + 1] - ARRIVALS[a])
     w = min(1.0, max(0.0, w))
     lo = hi = 0.0

@@ -100,6 +100,9 @@ def hit_cushion(balls: Array, i: int, nx: float, ny: float, world: Array) -> boo
         return False
     up = min(up, 0.95)
     flat = sqrt(1.0 - up * up)
+    into = balls[i, VX] * nx + balls[i, VY] * ny
+    if balls[i, Z] > 0.0 and into * flat - up * balls[i, VZ] > -1e-9:
+        up, flat = 0.0, 1.0  # rising away from the nose's slope: only its face stops the ball
     px, py, pz = nx * flat, ny * flat, -up
     closing = max(0.0, -(balls[i, VX] * px + balls[i, VY] * py + balls[i, VZ] * pz))
     bounce = max(world[CUSHION_LOW], world[CUSHION_E] - world[CUSHION_FALL] * closing)

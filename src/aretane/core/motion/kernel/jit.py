@@ -1,11 +1,32 @@
-"""The one way the kernel is compiled: no interpreter lock, kept between runs, numpy's division."""
+"""The one way the kernel is compiled: no interpreter lock, kept between runs, numpy's division.
 
+Numba keeps machine code by the file it was written in and does not see that a function built into it from
+another file has changed. So everything is kept in a folder named after all the kernel's sources.
+"""
+
+import hashlib
+import os
 from collections.abc import Callable
+from pathlib import Path
 from typing import TypeVar, cast
 
+import numba
 from numba import njit
 
 F = TypeVar("F", bound=Callable[..., object])
+
+_HERE = Path(__file__).parent
+_SOURCES = sorted(_HERE.glob("*.py")) + sorted((_HERE.parents[1] / "chance").glob("*.py"))
+
+
+def _folder() -> str:
+    """Where compiled code is kept: in NUMBA_CACHE_DIR, or beside this file."""
+    mark = hashlib.sha256(b"".join(source.read_bytes() for source in _SOURCES)).hexdigest()[:16]
+    base = Path(os.environ.get("NUMBA_CACHE_DIR") or _HERE / "__pycache__")
+    return str(base / mark)
+
+
+numba.config.CACHE_DIR = _folder()
 
 
 def compiled(function: F) -> F:
