@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from uuid import uuid4
 
-from aretane.demo.generate import make_recording
+from aretane.demo.library import load
 from aretane.demo.scenario import CLUB, FIXTURES, PLAYERS, REVIEWER
 from aretane.settings import Settings
 from aretane.store import instance, read, write
@@ -56,4 +56,4 @@ def load_demo(address: Address) -> None:
         for player in PLAYERS.values():
             write.add_player(db, club_id, player.name, player.level)
         for fixture in FIXTURES:
-            write.import_match(db, club_id, make_recording(fixture), lambda: str(uuid4()))
+            write.import_match(db, club_id, load(fixture), lambda: str(uuid4()))

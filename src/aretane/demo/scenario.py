@@ -58,7 +58,7 @@ class Fixture:
 
 FIXTURES: tuple[Fixture, ...] = (
     Fixture(
-        4, "Ladder night 6: Stane v Abara", "2026-11-05", ("mirela", "joon"), 5, 9,
+        11, "Ladder night 6: Stane v Abara", "2026-11-05", ("mirela", "joon"), 5, 9,
         notes="Table 1, new cloth since October.",
     ),
     Fixture(
@@ -66,7 +66,7 @@ FIXTURES: tuple[Fixture, ...] = (
         corner_mouth_mm=117.5,
     ),
     Fixture(
-        37, "Thursday practice: Castellane", "2026-11-19", ("priya",), None, 2,
+        39, "Thursday practice: Castellane", "2026-11-19", ("priya",), None, 2,
         unfinished=True, notes="Alone, both sides of the table.",
     ),
 )  # fmt: skip

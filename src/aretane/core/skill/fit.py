@@ -20,7 +20,7 @@ Array = NDArray[np.float64]
 PRIOR_WIDTH = 0.25
 """Standard deviation of the logarithm of a spread about its preset (our choice: players of one level differ
 by a quarter either way, so that ten shots move a player a little and a thousand decide)."""
-BIAS_WIDTH = 0.05
+BIAS_WIDTH = 0.10
 """Standard deviation of the prior of a relative speed bias about zero (our choice)."""
 SLIP = 0.02
 """Share of shots decided by something the model does not know: a wrong log, a kick, a moved ball."""

@@ -10,8 +10,7 @@ from collections.abc import Callable
 from pathlib import Path
 from typing import TypeVar, cast
 
-import numba
-from numba import njit
+from numba import config, njit
 
 F = TypeVar("F", bound=Callable[..., object])
 
@@ -26,7 +25,7 @@ def _folder() -> str:
     return str(base / mark)
 
 
-numba.config.CACHE_DIR = _folder()
+config.CACHE_DIR = _folder()  # type: ignore[attr-defined]
 
 
 def compiled(function: F) -> F:
