@@ -57,7 +57,9 @@ def test_the_fit_finds_who_strikes_too_softly(files: list[MatchFile]) -> None:
         steps = replay(RULE, rack)
         measured = [measure(table, RULE, s, lambda p: PRESETS[PLAYERS[p].level]) for s in steps]
         rows += tally_rack([""] * len(steps), steps, measured)
-    found = {key: model_for(key, rows, PRESETS[PLAYERS[key].level]).speed_bias for key in ("joon", "mirela")}
+    found = {
+        key: model_for(key, rows, PRESETS[PLAYERS[key].level]).speed_bias for key in ("joon", "mirela")
+    }
     assert found["joon"].low < PLAYERS["joon"].speed_bias < found["joon"].high < 0
     assert found["mirela"].low < 0 < found["mirela"].high
 
