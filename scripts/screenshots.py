@@ -17,6 +17,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("today", "/", "", DESK, "daylight"),
     ("desk-plan", SHOT, "i", DESK, "daylight"),
     ("desk-strike", SHOT, "k", DESK, "daylight"),
+    ("desk-result", SHOT, "r", DESK, "daylight"),
     ("desk-worth", SHOT, "o", DESK, "daylight"),
     ("desk-lamplight", SHOT, "r", DESK, "lamplight"),
     ("desk-phone", SHOT, "r", PHONE, "daylight"),
@@ -71,7 +72,9 @@ def main(address: str) -> None:
             page.wait_for_load_state("networkidle")
             if key:
                 page.keyboard.press(key)
-            page.wait_for_timeout(300)
+            page.wait_for_timeout(500)
+            page.wait_for_load_state("networkidle")
+            page.wait_for_timeout(1200)  # strikes are looked for once the shot has not changed for a moment
             page.screenshot(path=FOLDER / f"{name}.png")
             context.close()
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)

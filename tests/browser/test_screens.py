@@ -8,6 +8,8 @@ from playwright.sync_api import Page, expect
 
 from aretane.settings import PROJECT
 
+from .test_shot_desk import first_pot
+
 AXE = PROJECT / "frontend" / "node_modules" / "axe-core" / "axe.min.js"
 SCREENS = {
     "today": "/",
@@ -73,7 +75,7 @@ def test_a_player_is_added_and_a_taken_name_refused(tab: Page) -> None:
 
 
 def test_units_are_the_members_choice(tab: Page) -> None:
-    settled(tab, "/recordings/1/racks/2/shots/5")
+    settled(tab, f"/recordings/1/racks/3/shots/{first_pot(tab)}")
     tab.keyboard.press("k")
     tab.keyboard.press("Control+k")
     tab.keyboard.type("inches")

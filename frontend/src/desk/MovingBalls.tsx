@@ -29,7 +29,7 @@ export function MovingBalls({ table, before }: { table: TableView; before: Place
         if (path && fallen(path, t)) return null;
         return <Ball key={ball} table={table} ball={ball} at={path ? placeAt(path.points, t) : (before[ball] ?? [0, 0])} />;
       })}
-      <text x={table.length / 2} y={-18} fontSize={44} textAnchor="middle" fill="var(--table-ink)" className="num">
+      <text x={table.length / 2} y={table.width - 110} textAnchor="middle" fill="var(--mark-line)" stroke="var(--cloth)" strokeWidth={10} paintOrder="stroke" style={{ fontSize: 44 }}>
         {Math.min(t, playing.seconds).toFixed(1)} s of {playing.seconds.toFixed(1)} s{playing.rate < 1 ? `, at ${Math.round(playing.rate * 100)} %` : ""}
       </text>
     </g>

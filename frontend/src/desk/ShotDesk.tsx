@@ -133,9 +133,9 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
       <div className="flex min-h-0 flex-1 flex-col">
-        <div className="flex min-h-0 flex-1 flex-col lg:flex-row">
-          <section aria-label="Table" className="flex min-h-0 min-w-0 flex-1 flex-col px-2 pt-1">
-            <div className="min-h-[45vw] flex-1 lg:min-h-0">
+        <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
+          <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
+            <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
               <TableStage number={number} id={one.id} shot={one.shot} before={layout.before} after={layout.after} review={review} table={table} planned={planned} found={found} />
             </div>
             <div className="flex flex-wrap items-center justify-between gap-x-4 px-1">
@@ -144,7 +144,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             </div>
             <Flags words={(review?.flags ?? []).map((f) => f.words)} />
           </section>
-          <aside aria-label={`Shot ${number}`} className="rule w-full overflow-y-auto border-l px-3 pb-2 lg:w-[21.5rem]">
+          <aside aria-label={`Shot ${number}`} className="rule w-full flex-none px-3 pb-2 lg:w-[21.5rem] lg:overflow-y-auto lg:border-l">
             <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
               <span>Shot {number} of {doc.shots.length}</span>
               <span className="quiet text-sm font-normal">{came(one.shot)}</span>

@@ -136,8 +136,8 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
       <TargetMark table={table} shot={asDrawn} />
       <PlannedPath table={table} shot={asDrawn} review={review} />
       {showPaths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />}
-      {showPaths && !ended && !dragged && planned && slip === "strike" && <Ends table={table} ends={planned.ends} />}
-      {showPaths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike"} />}
+      {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && <Ends table={table} ends={planned.ends} />}
+      {showPaths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />}
       {showPaths && ended && found && <FoundMotion table={table} found={found} />}
       {ended && keyed && <MissMark table={table} review={keyed} />}
       {playing && <MovingBalls table={table} before={before} />}

@@ -69,7 +69,7 @@ export function seconds(text: string): number | null {
 
 /** Where the tip goes, in the words of the table: R is the ball's radius. */
 export function tipAt(tip: { side: number; height: number }): string {
-  const amount = (v: number) => `${Math.abs(v).toFixed(2)} R`;
+  const amount = (v: number) => `${Math.abs(v).toFixed(2)}\u00a0R`;
   const parts = [];
   if (Math.abs(tip.height) >= 0.03) parts.push(`${tip.height > 0 ? "follow" : "draw"} ${amount(tip.height)}`);
   if (Math.abs(tip.side) >= 0.03) parts.push(`${tip.side > 0 ? "right" : "left"} ${amount(tip.side)}`);

@@ -243,11 +243,11 @@ def _safety(making: Making, shooter: DemoPlayer, ball: str) -> bool:
         (aim_at(making.table, making.layout, ball, name) for name in POCKETS), key=lambda a: abs(a.cut)
     )
     hidden = aim.cue_open_share == 0 and bool(aim.cue_blockers)
-    opponent = skill_of(making.other(shooter))
-    strike = plan_safety(rng, making.table, making.layout, ball, opponent, kick=False)
+    own, opponent = skill_of(shooter), skill_of(making.other(shooter))
+    strike = plan_safety(rng, making.table, making.layout, ball, own, opponent, kick=False)
     kick = strike is None
     if strike is None:
-        strike = plan_safety(rng, making.table, making.layout, ball, opponent, kick=True)
+        strike = plan_safety(rng, making.table, making.layout, ball, own, opponent, kick=True)
     if strike is None:
         strike = Strike(1.5, rng.uniform(-pi, pi))
     reason = "next-unreachable" if hidden else rng.choice(("hard-pot", "can-hide", "pot-leads-nowhere"))

@@ -58,15 +58,15 @@ class Fixture:
 
 FIXTURES: tuple[Fixture, ...] = (
     Fixture(
-        11, "Ladder night 6: Stane v Abara", "2026-11-05", ("mirela", "joon"), 5, 9,
+        3, "Ladder night 6: Stane v Abara", "2026-11-05", ("mirela", "joon"), 5, 9,
         notes="Table 1, new cloth since October.",
     ),
     Fixture(
-        23, "Ladder night 7: Ekholm v Brandvold", "2026-11-12", ("wanda", "teo"), 3, 5,
+        31, "Ladder night 7: Ekholm v Brandvold", "2026-11-12", ("wanda", "teo"), 3, 5,
         corner_mouth_mm=117.5,
     ),
     Fixture(
-        39, "Thursday practice: Castellane", "2026-11-19", ("priya",), None, 2,
+        40, "Thursday practice: Castellane", "2026-11-19", ("priya",), None, 2,
         unfinished=True, notes="Alone, both sides of the table.",
     ),
 )  # fmt: skip

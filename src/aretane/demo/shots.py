@@ -5,6 +5,7 @@ from dataclasses import dataclass, replace
 from math import pi
 
 import numpy as np
+from numpy.typing import NDArray
 
 from aretane.core.chance.direct import likeliest
 from aretane.core.chance.finer import compensated
@@ -12,10 +13,10 @@ from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import Motion, Strike, play, play_many
 from aretane.core.motion.physics import Physics
-from aretane.core.motion.play import STANDARD
-from aretane.core.motion.ready import ready
+from aretane.core.motion.play import STANDARD, Ends, play_ready
+from aretane.core.motion.ready import Ready, ready
 from aretane.core.skill import PRESETS, Skill
-from aretane.core.skill.scatter import scatter
+from aretane.core.skill.scatter import even_errors, scatter
 from aretane.core.table import POCKETS, PocketName, Table
 from aretane.core.vocabulary import CUE
 
@@ -25,6 +26,8 @@ SPEEDS = (1.0, 1.4, 1.8, 2.3, 3.0)
 TIPS = ((0.0, 0.0), (0.0, 0.25), (0.0, 0.4), (0.0, -0.2), (0.0, -0.35), (0.2, 0.1), (-0.2, 0.1))
 NEAR_RAIL = 0.12
 """m. A cue ball planned to end nearer a cushion than this is a poorer plan."""
+SURE_ENOUGH = 0.85
+"""Share of legal hits below which a safety is not chosen while there is a surer one."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -115,7 +118,7 @@ def plan_break(table: Table, layout: Layout, rng: random.Random) -> Strike:
 
 
 def plan_safety(
-    rng: random.Random, table: Table, layout: Layout, ball: str, opponent: Skill, kick: bool
+    rng: random.Random, table: Table, layout: Layout, ball: str, own: Skill, opponent: Skill, kick: bool
 ) -> Strike | None:
     """Of random strikes that meet the ball first and a cushion after, one that leaves little.
 
@@ -123,7 +126,7 @@ def plan_safety(
     """
     at = ready(table, layout, STANDARD)
     target = at.index(ball)
-    rows = np.zeros((400, 5))
+    rows = np.zeros((600, 5))
     line = at.layout[target, :2] - at.layout[0, :2]
     centre = float(np.arctan2(line[1], line[0]))
     for row in rows:
@@ -131,15 +134,30 @@ def plan_safety(
         row[1] = rng.uniform(-pi, pi) if kick else centre + rng.uniform(-0.2, 0.2)
         row[3] = rng.uniform(-0.3, 0.3)
     ends = play_many(table, layout, rows)
-    legal = (ends.first_hit == target) & (ends.fates == -1).all(axis=1) & (ends.rails.sum(axis=1) > 0)
     found = []
-    for k in np.flatnonzero(legal)[:24]:
+    for k in np.flatnonzero(_legal(ends, target))[:60]:
         left = Layout.of({name: Point(*map(float, ends.places[k, i])) for i, name in enumerate(ends.names)})
         found.append((following_chance(table, left, opponent), int(k)))
     if not found:
         return None
-    _, chosen = sorted(found)[min(1, len(found) - 1)]
+    tries = [(_safe_share(at, rows[k], own, target), chance, k) for chance, k in sorted(found)[:12]]
+    sure = [one for one in tries if one[0] >= SURE_ENOUGH] or [max(tries)]
+    _, _, chosen = min(sure, key=lambda one: one[1])
     return Strike(*(float(value) for value in rows[chosen]))
+
+
+def _legal(ends: Ends, target: int) -> NDArray[np.bool_]:
+    """Hits that meet the ball first and a cushion, with everything still on the table."""
+    return np.asarray(
+        (ends.first_hit == target) & (ends.fates == -1).all(axis=1) & (ends.rails.sum(axis=1) > 0)
+    )
+
+
+def _safe_share(at: Ready, row: NDArray[np.float64], own: Skill, target: int) -> float:
+    """How often the strike stays legal in this player's hands."""
+    strike = Strike(*(float(value) for value in row))
+    rows = scatter(strike, own, float(at.layout[0, 2]), STANDARD.tip_mass, even_errors(24))
+    return float(_legal(play_ready(at, rows), target).mean())
 
 
 def foul_of(motion: Motion, layout: Layout, ball: str, is_break: bool = False) -> str | None:

@@ -37,7 +37,7 @@ export function PlanSlip({ number, shot, before, words, units }: Props) {
       </Row>
       {!safe && (
         <Row label="Pocket">
-          <div className="grid grid-cols-[1fr_7rem] gap-2">
+          <div className="grid grid-cols-[1fr_5.2rem] gap-2">
             <Choose label="Planned pocket" words={pockets} value={plan.pocket} onPick={(p) => set({ pocket: p as PocketName | null })} />
             <Choose label="Part of the pocket, seen from the ball" words={words.pocket_parts} value={plan.part} none="any part" onPick={(part) => set({ part })} />
           </div>

@@ -13,7 +13,7 @@ export function PlayedOut({ forecast, waiting, level, units }: Props) {
     return forecast?.reason ? <p className="py-1 text-sm"><Unknown>{forecast.reason}</Unknown></p> : waiting ? <p className="quiet py-1 text-sm">Playing it out…</p> : null;
   const cue = planned.paths.find((p) => p.ball === "cue");
   return (
-    <section aria-label="Played out" className={waiting ? "opacity-60" : ""}>
+    <section aria-label="Played out" aria-busy={waiting}>
       <div className="flex justify-end pb-0.5"><PlayButtons /></div>
       <Row label="Pot chance">
         <Counted share={planned.pot} big />

@@ -11,7 +11,7 @@ export function StruckLike({ shot, finding, waiting, units }: Props) {
   const found = finding?.found ?? [];
   const best = found[0];
   return (
-    <section aria-label="Probably struck like this" className={`rule mt-1 border-t pt-1 text-sm ${waiting ? "opacity-60" : ""}`}>
+    <section aria-label="Probably struck like this" aria-busy={waiting} className="rule mt-1 border-t pt-1 text-sm">
       <h3 className="flex items-baseline justify-between">
         <span>Probably struck like this</span>
         {best && <PlayButtons />}
