@@ -37,6 +37,8 @@ def telling_shot(page: Page, address: str) -> str:
             plan, review = shot["shot"]["plan"], shot["review"]
             planned = plan["target"]["kind"] == "window" and plan["via"]
             measured = review["pot"] and review["leave"] and review["keeps_table"]
+            if measured and (review["pot"]["pot_distance"] < 400 or review["pot"]["chance"] > 0.97):
+                continue
             if planned and measured and abs(review["miss"]["along"]["mm"]) > 60:
                 return f"/recordings/1/racks/{rack}/shots/{number}"
     raise RuntimeError("the demo has no such shot")
