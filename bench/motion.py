@@ -23,6 +23,7 @@ from aretane.core.motion.kernel.slots import (
     AX,
     AY,
     BALL_COLUMNS,
+    EVENT_BALL,
     EVENT_KIND,
     EVENT_STATE,
     EVENT_TIME,
@@ -244,8 +245,10 @@ def momentum_error(rng: random.Random) -> float:
     if len(hits) == 0:
         return 0.0
     pair = record[hits[0] : hits[0] + 2, EVENT_STATE:]
-    start, t = record[0, EVENT_STATE:], record[hits[0], EVENT_TIME]
-    before = start[[VX, VY]] + t * start[[9, 10]]
+    earlier = record[: hits[0]]
+    last = earlier[earlier[:, EVENT_BALL] == 0][-1]
+    t = record[hits[0], EVENT_TIME] - last[EVENT_TIME]
+    before = last[EVENT_STATE:][[VX, VY]] + t * last[EVENT_STATE:][[AX, AY]]
     return float(np.abs(pair[:, [VX, VY]].sum(axis=0) - before).max() / hypot(*before))
 
 

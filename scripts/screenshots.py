@@ -30,12 +30,12 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
 
 
 def telling_shot(page: Page, address: str) -> str:
-    """The first shot of the demo's match that has a window, a path over a rail and a miss."""
-    for rack in range(1, 9):
+    """The first pot of the demo's match that has a place planned over a rail, and a miss of it."""
+    for rack in range(1, 10):
         desk = page.request.get(f"{address}/api/recordings/1/racks/{rack}").json()
         for number, shot in enumerate(desk["rack"]["shots"], start=1):
             plan, review = shot["shot"]["plan"], shot["review"]
-            planned = plan["target"]["kind"] == "window" and plan["via"]
+            planned = plan["target"]["a"] and plan["via"]
             measured = review["pot"] and review["leave"] and review["keeps_table"]
             if measured and (review["pot"]["pot_distance"] < 400 or review["pot"]["chance"] > 0.97):
                 continue
