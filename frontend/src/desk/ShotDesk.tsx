@@ -106,8 +106,8 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
 
   const layout = (one && seen[one.id]) ?? { before: NO_BALLS, after: null };
   const ended = slip === "result" || slip === "worth";
-  const forecast = useForecast(recording?.id ?? 0, layout.before, one?.shot);
-  const finding = useFinding(recording?.id ?? 0, layout.before, one?.shot, slip === "result" || slip === "worth");
+  const forecast = useForecast(recording?.id ?? 0, one?.id ?? "", layout.before, one?.shot);
+  const finding = useFinding(recording?.id ?? 0, one?.id ?? "", layout.before, one?.shot, slip === "result" || slip === "worth");
   const planned = forecast.data?.planned ?? null;
   const found = ended ? (finding.data?.found[0] ?? null) : null;
   useEffect(() => {

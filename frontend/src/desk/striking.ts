@@ -1,5 +1,5 @@
 /** What the planned strike comes to, and how a logged shot was probably struck: asked as the shot stands. */
-import { keepPreviousData, useQuery } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { api, take } from "../api/client";
 import type { Finding, Forecast, Places, Shot } from "../api/types";
@@ -24,39 +24,32 @@ function content(before: Places, shot: Shot | undefined, withResult: boolean): s
   return JSON.stringify(asked);
 }
 
-export function useForecast(recording: number, before: Places, shot: Shot | undefined): { data: Forecast | undefined; waiting: boolean } {
-  const now = content(before, shot, false);
-  const text = useQuiet(now);
-  const asked = useQuery({
-    queryKey: ["forecast", recording, text],
+type Answer<T> = { data: T | undefined; waiting: boolean };
+type Door = "/api/recordings/{recording_id}/forecast" | "/api/recordings/{recording_id}/strikes";
+
+/** `id` names the shot: what was answered for another one is never shown for this one. */
+function useAsked<T>(door: Door, recording: number, id: string, now: string, wanted: boolean): Answer<T> {
+  const quiet = useQuiet(`${id}\n${now}`);
+  const [shot, text] = quiet.split("\n") as [string, string];
+  const asked = useQuery<Forecast | Finding>({
+    queryKey: [door, recording, shot, text],
     queryFn: async () =>
-      (await take(api.POST("/api/recordings/{recording_id}/forecast", {
-        params: { path: { recording_id: recording } }, body: JSON.parse(text) as never,
-      }))) as unknown as Forecast,
-    placeholderData: keepPreviousData,
+      (await take(api.POST(door, { params: { path: { recording_id: recording } }, body: JSON.parse(text) as never }))) as unknown as Forecast | Finding,
+    placeholderData: (before, query) => (query?.queryKey[2] === shot ? before : undefined),
     staleTime: Infinity,
     retry: false,
-    enabled: Boolean(text && before.cue && shot?.plan.ball && shot.plan.pocket),
+    enabled: wanted && text !== "" && shot === id,
   });
-  const known = Boolean(shot?.plan.ball && shot.plan.pocket);
-  return { data: known ? asked.data : undefined, waiting: now !== text || asked.isFetching };
+  return { data: wanted && shot === id ? (asked.data as T | undefined) : undefined, waiting: quiet !== `${id}\n${now}` || asked.isFetching };
 }
 
-export function useFinding(recording: number, before: Places, shot: Shot | undefined, wanted: boolean): { data: Finding | undefined; waiting: boolean } {
-  const now = content(before, shot, true);
-  const text = useQuiet(now);
-  const told = Boolean(text && before.cue && shot?.result && (shot.result.cue_end || shot.result.potted.some((p) => p.ball === "cue")));
-  const asked = useQuery({
-    queryKey: ["strikes", recording, text],
-    queryFn: async () =>
-      (await take(api.POST("/api/recordings/{recording_id}/strikes", {
-        params: { path: { recording_id: recording } }, body: JSON.parse(text) as never,
-      }))) as unknown as Finding,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    retry: false,
-    enabled: wanted && told,
-  });
-  return { data: told ? asked.data : undefined, waiting: now !== text || asked.isFetching };
+export function useForecast(recording: number, id: string, before: Places, shot: Shot | undefined): Answer<Forecast> {
+  const told = Boolean(before.cue && shot?.plan.ball && shot.plan.pocket);
+  return useAsked<Forecast>("/api/recordings/{recording_id}/forecast", recording, id, content(before, shot, false), told);
 }
 
+export function useFinding(recording: number, id: string, before: Places, shot: Shot | undefined, wanted: boolean): Answer<Finding> {
+  const result = shot?.result;
+  const told = Boolean(before.cue && result && (result.cue_end || result.potted.some((p) => p.ball === "cue")));
+  return useAsked<Finding>("/api/recordings/{recording_id}/strikes", recording, id, content(before, shot, true), wanted && told);
+}

@@ -20,17 +20,14 @@ from .skill.model import Circumstances, Skill
 from .skill.scatter import even_errors, scatter
 from .stats import Proportion, wilson
 from .table import POCKETS, Table
-from .vocabulary import ball_words, pocket_words
+from .vocabulary import SHOT_KINDS, ball_words, pocket_words
 
 SAMPLES = 400
 """Strikes played out for the range of ends; the chances of it carry intervals."""
-ROLLING_HEIGHT = 0.4
-"""Ball radii: struck there the cue ball rolls from the start."""
 ON_RAIL = 0.5
 """Ball widths between ball and cushion below which the hand has to bridge on the rail (common practice)."""
-WAYS: dict[str, Way] = {
-    "direct": "direct", "bank": "bank", "combination": "combination", "carom": "carom", "kick": "kick",
-}  # fmt: skip
+WAYS: tuple[Way, ...] = ("direct", "bank", "combination", "carom", "kick")
+"""Kinds of shot that are played out; each is a way of potting of the same name."""
 
 
 class NoAim(ValueError):
@@ -70,18 +67,20 @@ def forecast(
     Raises NoAim where no aim found makes the shot, and MotionError naming the ball and the limit for a
     layout that cannot be played.
     """
-    if plan.ball is None or plan.pocket is None or plan.kind not in WAYS or plan.ball not in layout:
+    way = next((way for way in WAYS if way == plan.kind), None)
+    if plan.ball is None or plan.pocket is None or way is None or plan.ball not in layout:
         return None
     at = ready(table, layout, physics)
-    task = Task(plan.ball, plan.pocket, WAYS[plan.kind])
+    task = Task(plan.ball, plan.pocket, way)
     meant, assumed = _strike_of(at, table, layout, plan)
     how = circumstances(table, layout, meant)
     skill = skill.under(how)
     found = chance_of(at, task, meant, skill)
     if found.value == 0.0:
         raise NoAim(
-            f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} as planned "
-            f"at {meant.speed:.1f} m/s"
+            f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} "
+            f"({SHOT_KINDS[way].lower()}) at {meant.speed:.1f} m/s with this tip; "
+            "try another speed, tip or pocket"
         )
     strike = found.strike
     samples = scatter(strike, skill, float(at.layout[0, 2]), physics.tip_mass, even_errors(SAMPLES))

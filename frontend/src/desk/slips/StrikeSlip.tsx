@@ -38,7 +38,7 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
         {plan.choice !== "safety" && <PlayedOut forecast={forecast} waiting={waiting} level={level} units={units} />}
         {review?.pot ? (
           <PotFigures pot={review.pot} units={units} level={level} quick={!forecast?.planned} />
-        ) : forecast?.planned ? null : (
+        ) : plan.choice !== "safety" && (forecast?.planned || forecast?.reason) ? null : (
           <NoPot shot={shot} review={review} words={words} />
         )}
       </div>
