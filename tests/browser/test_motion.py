@@ -62,6 +62,7 @@ def test_the_result_shows_how_it_was_probably_struck(tab: Page) -> None:
     expect(
         tab.get_by_test_id("table").locator('[data-mark="found-motion"] polyline').first
     ).to_be_attached()
+    expect(tab.get_by_test_id("table").locator('[data-mark="planned-beside"]')).to_be_attached()
     hands.key("v")
     expect(tab.get_by_test_id("moving")).to_be_visible()
     hands.key("Escape")

@@ -85,6 +85,17 @@ def test_a_cue_ball_on_the_rail_is_struck_with_wider_errors() -> None:
     assert railed is not None and railed.railed
 
 
+def test_the_part_of_the_pocket_is_aimed_at() -> None:
+    ends = {}
+    for part in (None, "left", "right"):
+        found = forecast(POOL, LAYOUT, plan(part=part), STRONG)
+        assert found is not None
+        ends[part] = (found.strike.aim, found.pot.value or 0)
+    # further left with the ball means further right with the cue ball
+    assert ends["left"][0] < ends[None][0] < ends["right"][0]
+    assert ends["left"][1] < ends[None][1] > ends["right"][1]
+
+
 def test_on_target_is_within_a_ball_radius() -> None:
     window = Target("window", Point(1.0, 0.5), Point(1.4, 0.5))
     assert on_target(window, Point(1.2, 0.52), POOL)

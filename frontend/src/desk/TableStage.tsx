@@ -6,7 +6,7 @@ import { TableBed } from "../table/TableBed";
 import { Hatch, MissMark, PlannedPath, PotMark, TargetMark } from "../table/Marks";
 import { CUSHION, FRAME, distance, inside, round, settle } from "../table/geometry";
 import { ballName } from "../table/colours";
-import { Ends, FoundMotion, PlannedMotion } from "../table/MotionMarks";
+import { Ends, FoundMotion, PlannedBeside, PlannedMotion } from "../table/MotionMarks";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
 import { MovingBalls } from "./MovingBalls";
@@ -138,6 +138,7 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
       {showPaths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />}
       {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && <Ends table={table} ends={planned.ends} />}
       {showPaths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />}
+      {showPaths && ended && found && planned && <PlannedBeside table={table} planned={planned} />}
       {showPaths && ended && found && <FoundMotion table={table} found={found} />}
       {ended && keyed && <MissMark table={table} review={keyed} />}
       {playing && <MovingBalls table={table} before={before} />}

@@ -7,13 +7,13 @@ type On = { table: TableView };
 const line = (table: TableView, points: Path["points"]): string => points.map(([, x, y]) => `${x},${table.width - y}`).join(" ");
 
 /** The way each ball takes. */
-function Ways({ table, paths, faint = false }: On & { paths: Path[]; faint?: boolean }) {
+function Ways({ table, paths }: On & { paths: Path[] }) {
   return (
     <>
       {paths.map((path) => (
         <polyline
           key={path.ball} points={line(table, path.points)} fill="none" stroke="var(--mark-line)" strokeLinecap="round" strokeLinejoin="round"
-          strokeWidth={path.ball === "cue" ? 5.5 : 4} strokeDasharray={path.ball === "cue" ? "1 12" : "1 15"} strokeOpacity={faint ? 0.55 : 0.95}
+          strokeWidth={path.ball === "cue" ? 5.5 : 4} strokeDasharray={path.ball === "cue" ? "1 12" : "1 15"} strokeOpacity={0.95}
         />
       ))}
     </>
@@ -53,6 +53,18 @@ export const Ends = memo(function Ends({ table, ends }: On & { ends: PlannedStri
         <circle key={i} cx={x} cy={table.width - y} r={potted ? 5.5 : 6} fill={potted ? "var(--mark-line)" : "none"} fillOpacity={0.75} stroke="var(--mark-line)" strokeWidth={potted ? 0 : 1.8} strokeOpacity={0.55} />
       ))}
     </g>
+  );
+});
+
+/** The planned strike's way of the cue ball beside the found one: dashed, as everything meant. */
+export const PlannedBeside = memo(function PlannedBeside({ table, planned }: On & { planned: PlannedStrike }) {
+  const cue = (planned.paths as Path[]).find((path) => path.ball === "cue");
+  if (!cue) return null;
+  return (
+    <polyline
+      data-mark="planned-beside" points={line(table, cue.points)} fill="none" stroke="var(--mark-line)" strokeWidth={3}
+      strokeDasharray="14 12" strokeOpacity={0.5} strokeLinejoin="round"
+    />
   );
 });
 

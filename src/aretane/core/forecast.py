@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .chance.direct import rows, usual_speed
+from .chance.direct import PARTS, rows, usual_speed
 from .chance.made import Task, Way, made
 from .chance.search import chance_of
 from .geometry import Point, nearest_on_segment
@@ -75,7 +75,7 @@ def forecast(
     meant, assumed = _strike_of(at, table, layout, plan)
     how = circumstances(table, layout, meant)
     skill = skill.under(how)
-    found = chance_of(at, task, meant, skill)
+    found = chance_of(at, task, meant, skill, part=PARTS.get(plan.part, 0.0) if way == "direct" else 0.0)
     if found.value == 0.0:
         raise NoAim(
             f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} "

@@ -28,6 +28,11 @@ SOFTEST, HARDEST = 0.8, 6.0
 """m/s. Bounds of a speed that is not said."""
 
 
+PARTS: dict[str | None, float] = {"left": 0.6, "right": -0.6}
+"""How far towards an edge of the free window a player aims who means one part of the pocket (our
+choice)."""
+
+
 @dataclass(frozen=True, slots=True)
 class Struck:
     """What is known of the strike: speed (m/s; None: not said), tip offset (ball radii).

@@ -6,6 +6,7 @@ from dataclasses import replace
 from math import hypot, pi, radians
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..motion.play import play_ready
 from ..motion.ready import Ready
@@ -22,11 +23,14 @@ SAMPLES = 96
 KEPT = 3
 
 
-def chance_of(at: Ready, task: Task, strike: Strike, skill: Skill, aim: float | None = None) -> Chance:
+def chance_of(
+    at: Ready, task: Task, strike: Strike, skill: Skill, aim: float | None = None, part: float = 0.0
+) -> Chance:
     """The player's chance of the task with the strike's speed and tip, aimed as well as can be.
 
-    With `aim` (rad, direction the cue ball is meant to start in), that aim is kept. The chance is 0, with
-    the strike as given, where no aim found makes it. Raises MotionError naming a ball that is not there.
+    With `aim` (rad, direction the cue ball is meant to start in), that aim is kept. `part` means one part
+    of the pocket: -1 the right edge of what is free, 1 its left edge, seen from the ball. The chance is 0,
+    with the strike as given, where no aim found makes it. Raises MotionError naming a ball that is not there.
     """
     at.index(task.ball)
     if aim is not None:
@@ -35,13 +39,27 @@ def chance_of(at: Ready, task: Task, strike: Strike, skill: Skill, aim: float | 
     for centre, half in likely_aims(at, task, strike):
         width = max(half, 3.0 * skill.aim)
         aims = aims_round(centre, width, CLOSE_LOOK)
-        meant = best_aim(aims, scan(at, task, strike, aims), skill.aim)
+        good = scan(at, task, strike, aims)
+        meant = best_aim(aims, good, skill.aim)
         if meant is None:
             continue
+        if part != 0.0:
+            meant = off_middle(aims, good, meant, part)
         found = spread_evenly(at, task, replace(strike, aim=meant), skill, SAMPLES)
         if best is None or found.value > best.value:
             best = found
     return best or Chance(0.0, 0.0, strike)
+
+
+def off_middle(aims: Array, good: NDArray[np.bool_], meant: float, part: float) -> float:
+    """The aim for a part of the pocket: aiming further left sends the ball further right."""
+    here = int(np.argmin(np.abs(aims - meant)))
+    if not good[here]:
+        return meant
+    bad = np.flatnonzero(~good)
+    first = bad[bad < here].max(initial=-1) + 1
+    last = bad[bad > here].min(initial=len(aims)) - 1
+    return float((aims[first] + aims[last]) / 2 - part * (aims[last] - aims[first]) / 2)
 
 
 def likely_aims(at: Ready, task: Task, strike: Strike) -> list[tuple[float, float]]:

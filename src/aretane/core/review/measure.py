@@ -4,7 +4,7 @@ from collections.abc import Callable
 from dataclasses import dataclass
 
 from ..aim import Aim
-from ..chance.direct import Struck, pot, pots
+from ..chance.direct import PARTS, Struck, pot, pots
 from ..geometry import Point
 from ..layout import Layout
 from ..motion.physics import Physics
@@ -17,10 +17,6 @@ from ..table import Table
 from ..vocabulary import CUE
 from .grade import Proposal, propose
 from .replay import Step
-
-PARTS: dict[str | None, float] = {"left": 0.6, "right": -0.6}
-"""How far towards an edge of the free window a player aims who means one part of the pocket (our
-choice)."""
 
 
 @dataclass(frozen=True, slots=True)
