@@ -15,7 +15,8 @@ from numba import config, njit
 F = TypeVar("F", bound=Callable[..., object])
 
 _HERE = Path(__file__).parent
-_SOURCES = sorted(_HERE.glob("*.py")) + sorted((_HERE.parents[1] / "chance").glob("*.py"))
+_CHANCE = _HERE.parents[1] / "chance"
+_SOURCES = [*sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py"]
 
 
 def _folder() -> str:
