@@ -28,9 +28,10 @@ def chance_of(
 ) -> Chance:
     """The player's chance of the task with the strike's speed and tip, aimed as well as can be.
 
-    With `aim` (rad, direction the cue ball is meant to start in), that aim is kept. `part` means a part of
-    the pocket: -1 the right edge of what is free, 1 its left edge, seen from the ball. The chance is 0, with
-    the strike as given, where no aim found makes it. Raises MotionError naming a ball that is not there.
+    With `aim` (rad, the direction the cue ball is meant to start in), that aim is kept. `part` means one
+    part of the pocket: -1 the right edge of what is free, 1 its left edge, seen from the ball. Where no aim
+    found makes it, the chance is 0 with the strike as given. Raises MotionError naming a ball that is not
+    there.
     """
     at.index(task.ball)
     if aim is not None:

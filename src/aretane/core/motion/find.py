@@ -67,7 +67,7 @@ class Found:
 
 @dataclass(frozen=True, slots=True)
 class Finding:
-    """Explanations, best first; `explained`: whether the best one fits within the placing errors."""
+    """Explanations, likeliest first; `explained`: whether the best one fits within the placing errors."""
 
     found: tuple[Found, ...]
     explained: bool
@@ -211,6 +211,7 @@ def _summary(
             )
         )  # fmt: skip
     told = int((weights > 0).sum())
+    groups.sort(key=lambda one: -one.share)
     return Finding(tuple(groups), bool(worth[0] < 9.0 * max(1, told)))
 
 
