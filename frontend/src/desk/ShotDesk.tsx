@@ -1,6 +1,6 @@
 /** The shot desk: score line, table, four slips, rack line. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { useEffect, useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
 import type { Path, Places, Session, Words } from "../api/types";
@@ -73,7 +73,9 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const slip = useDesk((s) => s.slip);
   const over = useDesk((s) => s.over);
   const number = Math.max(1, Math.min(shotNumber, doc.shots.length));
+  const going = useRef<number | null>(null); // where the last key went, until its address is drawn
   const go = (shot: number) => {
+    going.current = shot === shotNumber ? null : shot;
     useDesk.setState({ current: shot });
     void navigate(`${base}/shots/${shot}`, { replace: true });
   };
@@ -93,7 +95,12 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
       }
     })();
   useKeys(COMMANDS, context);
-  useEffect(() => useDesk.setState({ current: shotNumber }), [shotNumber]);
+  useEffect(() => {
+    // An address drawn late, after a second key, must not take the desk back.
+    if (going.current !== null && going.current !== shotNumber) return;
+    going.current = null;
+    useDesk.setState({ current: shotNumber });
+  }, [shotNumber]);
   const units: Units = { length: session.length_unit as Units["length"], speed: session.speed_unit as Units["speed"] };
   const seen = layouts(doc);
   const one = doc.shots[number - 1];
