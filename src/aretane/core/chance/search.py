@@ -3,7 +3,7 @@ kick."""
 
 from collections.abc import Iterable
 from dataclasses import replace
-from math import hypot, pi, radians
+from math import pi, radians
 
 import numpy as np
 from numpy.typing import NDArray
@@ -15,9 +15,11 @@ from ..skill.model import Skill
 from .finer import Array, Chance, aims_round, best_aim, compensated, cone, scan, spread_evenly
 from .made import Task, made
 
-COARSE = radians(0.05)
-"""rad. Step of the first look; narrower gaps are seen by nobody's cue either."""
+GAP = radians(0.5)
+"""rad. Aims further apart than this belong to two runs."""
 MOST_COARSE = 2400
+ACROSS_A_BALL = 161
+"""Aims of the first look over the width of a ball, as seen from the cue ball."""
 CLOSE_LOOK = 81
 SAMPLES = 96
 KEPT = 3
@@ -70,9 +72,14 @@ def likely_aims(at: Ready, task: Task, strike: Strike) -> list[tuple[float, floa
     runs: list[tuple[float, float]] = []
     start: int | None = None
     for k in range(len(aims) + 1):
-        goes_on = k < len(aims) and good[k] and (start is None or aims[k] - aims[k - 1] < 1.5 * COARSE)
+        goes_on = k < len(aims) and good[k] and (start is None or aims[k] - aims[k - 1] < GAP)
         if start is not None and not goes_on:
-            runs.append(((aims[start] + aims[k - 1]) / 2, (aims[k - 1] - aims[start]) / 2 + COARSE))
+            runs.append(
+                (
+                    (aims[start] + aims[k - 1]) / 2,
+                    (aims[k - 1] - aims[start]) / 2 + (aims[min(k, len(aims) - 1)] - aims[k - 1]),
+                )
+            )
             start = None
         if k < len(aims) and good[k] and start is None:
             start = k
@@ -91,15 +98,14 @@ def first_look(at: Ready, task: Task) -> Array:
     if task.way in ("kick", "any"):
         return np.arange(-pi, pi, 2 * pi / MOST_COARSE)
     first: Iterable[str] = (task.ball,)
+    across = ACROSS_A_BALL
     if task.way in ("combination", "carom"):
         first = [name for name in at.names[1:] if name != task.ball]
+        across *= 4  # two balls in a row leave far less room
     aims = []
     for ball in first:
         centre, half = cone(at, ball)
-        k = at.index(ball)
-        gap = hypot(*(at.layout[k, :2] - at.layout[0, :2]))
-        step = max(COARSE, COARSE * 0.3 / max(gap, 0.05))
-        aims.append(centre + np.arange(-half, half, step))
+        aims.append(centre + np.linspace(-half, half, across))
     if not aims:
         return np.empty(0)
     together = np.concatenate(aims)

@@ -28,6 +28,7 @@ from .slots import (
     JAW_R,
     JAW_X,
     JAW_Y,
+    JAWED,
     JAWS,
     LENGTH,
     NOSE,
@@ -89,6 +90,8 @@ def settle(balls: Array, marks: Ints, world: Array, pockets: Array, i: int, kind
             into = -(balls[i, VX] * nx + balls[i, VY] * ny)
             if into > STEEP * sqrt(balls[i, VX] * balls[i, VX] + balls[i, VY] * balls[i, VY]):
                 marks[i, BANKS] += 1
+        else:
+            marks[i, JAWED] = 1
         if hit_cushion(balls, i, nx, ny, world):
             begin(balls, marks, i, world)
         else:

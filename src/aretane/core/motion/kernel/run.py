@@ -24,6 +24,7 @@ from .slots import (
     FIRST_HIT,
     FIRST_RAILS,
     HITS,
+    JAWED,
     LAST_TIME,
     MOTION_COLUMNS,
     ON_TABLE,
@@ -81,6 +82,8 @@ def run(
             settle(balls, marks, world, pockets, i, kind, which)
         if not entering and marks[i, ZONE] >= 0 and is_inside(balls, i, world):
             marks[i, ZONE] = -1
+            marks[i, BANKS] += marks[i, JAWED]  # thrown back by the jaws: a bank to wherever it goes
+            marks[i, JAWED] = 0
         written = _write(record, written, now, kind, which, i, balls, marks)
         if stop_ball >= 0 and marks[stop_ball, PHASE] >= POTTED:
             break
@@ -94,7 +97,7 @@ def _start(balls: Array, marks: Ints, world: Array, pockets: Array) -> None:
     n = marks.shape[0]
     for i in range(n):
         marks[i, FATE], marks[i, BY] = ON_TABLE, -1
-        marks[i, RAILS], marks[i, BANKS], marks[i, HITS] = 0, 0, 0
+        marks[i, RAILS], marks[i, BANKS], marks[i, HITS], marks[i, JAWED] = 0, 0, 0, 0
         balls[i, WHEN], marks[i, WHAT], marks[i, WHOM] = inf, END, -1
         marks[i, ZONE] = (
             -1 if is_inside(balls, i, world) else mouth_at(balls, i, balls[i, X], balls[i, Y], world)

@@ -10,11 +10,12 @@ time of its next event, and the ball itself (m, kg)."""
 MOTION_COLUMNS = 14
 BALL_COLUMNS = 17
 
-PHASE, ZONE, WHAT, WHOM, FATE, RAILS, BANKS, HITS, BY = range(9)
+PHASE, ZONE, WHAT, WHOM, FATE, RAILS, BANKS, HITS, BY, JAWED = range(10)
 """Columns of the marks (n, MARK_COLUMNS), whole numbers: phase; pocket whose mouth it is in (-1 none);
 kind of its next event and what with; pocket it fell in (-1 on the table, -2 off it); cushions met; those of
-them met steeply enough to be a bank; balls met; the ball it met last (-1 none)."""
-MARK_COLUMNS = 9
+them met steeply enough to be a bank; balls met; the ball it met last (-1 none); 1 once it
+has touched the jaws of the mouth it is in."""
+MARK_COLUMNS = 10
 ON_TABLE, OFF_TABLE = -1, -2
 
 REST, SLIDE, ROLL, FLY, POTTED, OFF = range(6)
