@@ -12,7 +12,7 @@ import numpy as np
 from scipy.integrate import solve_ivp
 from tests.core.motion.balls import lay, scattered, strike_rows
 from tests.core.motion.test_laws import energies, rolled_away, rows_of
-from tests.core.motion.test_strikes import lost, overlap
+from tests.core.motion.test_strikes import lost, overlap, overlap_on_the_way
 
 from aretane.core.aim import rolling_deflection
 from aretane.core.geometry import Point, unit
@@ -313,4 +313,12 @@ def robustness() -> list[Row]:
         rows.append(at_most(f"capped runs, {size}", capped, "runs", 0, 100_000, shots))
         rows.append(at_most(f"balls lost, {size}", missing, "balls", 0, 2000, gone))
     rows.append(at_most("overlap of balls at rest", deepest, "m", 1e-9, 10_000, "deepest, every table"))
+    rng, deepest = random.Random(seed(4)), 0.0
+    for k in range(2000):
+        table = table_for(list(TABLES)[k % len(TABLES)])
+        layout = scattered(table, rng, rng.randint(1, 6), touching=rng.random() < 0.3)
+        motion = play(table, layout, Strike(*strike_rows(rng, 1, 6.0, raised=0.1)[0]))
+        deepest = max(deepest, overlap_on_the_way(table, motion))
+    how = "deepest at any event and nine moments between two, every table"
+    rows.append(at_most("overlap of balls on their way", deepest, "m", 1e-9, 2000, how))
     return rows

@@ -37,6 +37,10 @@ setup_database() {
   PATH="$PATH:/usr/sbin" command -v mariadbd >/dev/null || install_packages mariadb-server
 }
 
+install_lock() { # environment, lock file; the lock is whole, so pip resolves nothing (it once took a newer release)
+  "$1/bin/python" -m pip install -q --disable-pip-version-check --no-deps --require-hashes -r "$2"
+}
+
 setup_venv() { # name of the lock file: run or dev
   local lock=requirements/$1.lock want
   want="$1 $(stamp_of "$lock")"
@@ -48,8 +52,7 @@ setup_venv() { # name of the lock file: run or dev
     "$(find_python)" -m venv $VENV || stop "the virtual environment could not be made"
   fi
   say "installing Python packages from $lock"
-  $VENV/bin/python -m pip install -q --disable-pip-version-check --require-hashes -r "$lock" ||
-    stop "installing Python packages failed"
+  install_lock $VENV "$lock" || stop "installing Python packages failed"
   echo "$want" > $VENV/stamp
 }
 
@@ -64,8 +67,7 @@ setup_node() {
   [ -x "$own/node" ] && good_node "$own" && return
   say "installing Node from requirements/node.lock"
   "$(find_python)" -m venv $TOOLS/node || stop "the Node folder could not be made"
-  $TOOLS/node/bin/python -m pip install -q --disable-pip-version-check --require-hashes \
-    -r requirements/node.lock || stop "installing Node failed"
+  install_lock $TOOLS/node requirements/node.lock || stop "installing Node failed"
   good_node "$own" || stop "the installed Node does not run"
 }
 

@@ -15,7 +15,7 @@ from numpy.typing import NDArray
 
 from ..motion.bed import bed_of
 from ..motion.kernel.batch import send
-from ..motion.kernel.jit import compiled, inlined
+from ..motion.kernel.jit import compiled, inlined, lean
 from ..motion.kernel.segments import Array
 from ..motion.kernel.slots import GRAVITY, LENGTH, MOUTH_X, MOUTH_Y, ROLLING, SLIDING, WIDTH
 from ..motion.physics import Physics
@@ -138,7 +138,7 @@ def _share(value: float, long: float, radius: float, count: int) -> float:
     return acos(1.0 - 2.0 * s) / pi * (count - 1)
 
 
-@compiled
+@lean
 def window_at(
     x: float,
     y: float,

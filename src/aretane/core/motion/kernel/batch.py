@@ -2,7 +2,7 @@
 
 import numpy as np
 
-from .jit import compiled
+from .jit import compiled, lean
 from .launch import launch
 from .run import run
 from .segments import Array, Ints
@@ -32,7 +32,7 @@ TALE_COLUMNS = 5
 marks."""
 
 
-@compiled
+@lean
 def place(balls: Array, marks: Ints, layout: Array) -> None:
     """Put the balls of `layout` (n, 4: x, y, radius, mass) at rest, ready for `run`."""
     for i in range(layout.shape[0]):

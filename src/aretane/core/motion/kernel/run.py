@@ -4,7 +4,7 @@ from math import inf
 
 from .foresee import foresee, is_inside, mouth_at
 from .impacts import hit_ball
-from .jit import compiled, inlined
+from .jit import inlined, lean
 from .pockets import settle
 from .segments import Array, Ints, advance, begin
 from .slots import (
@@ -27,6 +27,7 @@ from .slots import (
     JAWED,
     LAST_TIME,
     MOTION_COLUMNS,
+    NONE,
     ON_TABLE,
     PAIR,
     PHASE,
@@ -34,6 +35,7 @@ from .slots import (
     RAILS,
     REGION,
     STATUS,
+    TE,
     WHAT,
     WHEN,
     WHOM,
@@ -43,7 +45,7 @@ from .slots import (
 )  # fmt: skip
 
 
-@compiled
+@lean
 def run(
     balls: Array, marks: Ints, world: Array, pockets: Array, summary: Array, record: Array, stop_ball:
     int, most: int
@@ -129,6 +131,8 @@ def _look_ahead(
 ) -> None:
     """Find the next events of the balls that changed, and of those that were to meet one of them."""
     n = marks.shape[0]
+    if other >= 0:  # what it was to do before this hit must not bound what is looked for now
+        balls[other, WHEN], marks[other, WHAT] = balls[other, TE], NONE
     for turn in range(-2, n):
         # First the ones that changed (i, then other), then each one that is still to meet one of them.
         k = i if turn == -2 else (other if turn == -1 else turn)
