@@ -114,7 +114,8 @@ def _answers(
     )
     answers = np.empty((len(pockets), fast.ANSWER_COLUMNS))
     fast.pots(
-        balls, targets, skill.aim, skill.speed, speeds, struck.side, struck.height, struck.part, world,
+        balls, targets, skill.aim, skill.speed, skill.tip / balls[0, 2],
+        speeds, struck.side, struck.height, struck.part, world,
         bed.pockets,
         windows_of(table, physics).edges, answers,
     )  # fmt: skip

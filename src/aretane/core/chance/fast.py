@@ -173,12 +173,38 @@ def _slow(
 
 
 @inlined
+def _widened(
+    way: float, sigma: float, spread: float, tip: float, speed: float, side: float, height: float,
+    cue_x: float, cue_y: float, ball_x: float, ball_y: float, apart: float, world: Array,
+) -> float:  # fmt: skip
+    """Error of aim (rad) with what wrong spin and speed do to the throw: each one's shift of the aim that
+    sends the ball in direction `way`, added as independent errors."""
+    path = max(0.0, hypot(ball_x - cue_x, ball_y - cue_y) - apart)
+    square = sigma * sigma
+    for error in range(3):
+        ends = 0.0
+        for sign in (-1.0, 1.0):
+            v = speed * (1.0 + sign * spread) if error == 0 else speed
+            s = side + sign * tip if error == 1 else side
+            h = height + sign * tip if error == 2 else height
+            arrives, top = _arrives(v, h, path, world)
+            aim, _ = _aim_for(
+                way, arrives, top, 2.5 * s * v, cue_x, cue_y, ball_x, ball_y, apart, world
+            )  # fmt: skip
+            ends = _wrapped(aim - ends) if sign > 0.0 else aim
+        square += 0.25 * ends * ends
+    return sqrt(square)
+
+
+@inlined
 def pot(
-    balls: Array, target: int, pocket: int, sigma: float, spread: float, speed: float, side: float,
-    height: float,
+    balls: Array, target: int, pocket: int, sigma: float, spread: float, tip: float, speed: float,
+    side: float, height: float,
     part: float, world: Array, pockets: Array, edges: Array, pieces: Array, answer: Array,
 ) -> None:  # fmt: skip
     """Fill `answer` for one pot. `balls` (n, 4: x, y, radius, mass), cue ball first.
+
+    `sigma` (rad), `spread` (relative) and `tip` (ball radii) are the player's errors of aim, speed and tip.
 
     `part` is the part of the pocket meant: 0 the best of what is free, -1 its right edge and 1 its left
     edge as the object ball sees it.
@@ -249,6 +275,8 @@ def pot(
         b, _ = _aim_for(toward + hi, arrives, top, spin, cx, cy, bx, by, apart, world)
         flip = 1.0 if _wrapped(b - a) > 0.0 else -1.0
         meant += 0.5 * part * flip * (pieces[best, 1] - pieces[best, 0])
+    middle = toward + 0.5 * (lo + hi)
+    sigma = _widened(middle, sigma, spread, tip, speed, side, height, cx, cy, bx, by, apart, world)
     scale = 1.0 / (sigma * sqrt(2.0))
     chance = 0.0
     for k in range(count):
@@ -262,13 +290,13 @@ def pot(
 
 @compiled
 def pots(
-    balls: Array, targets: Array, sigma: float, spread: float, speeds: Array, side: float, height: float,
-    part: float, world: Array, pockets: Array, edges: Array, answers: Array,
+    balls: Array, targets: Array, sigma: float, spread: float, tip: float, speeds: Array, side: float,
+    height: float, part: float, world: Array, pockets: Array, edges: Array, answers: Array,
 ) -> None:  # fmt: skip
     """`pot` for each row of `targets` (k, 2: ball index, pocket index) with its own speed (k,)."""
     pieces = np.empty((MOST_PIECES, 2))
     for k in range(targets.shape[0]):
         pot(
-            balls, int(targets[k, 0]), int(targets[k, 1]), sigma, spread, speeds[k], side, height,
+            balls, int(targets[k, 0]), int(targets[k, 1]), sigma, spread, tip, speeds[k], side, height,
             part, world, pockets, edges, pieces, answers[k],
         )  # fmt: skip

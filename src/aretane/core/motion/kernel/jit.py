@@ -8,7 +8,7 @@ import hashlib
 import os
 from collections.abc import Callable
 from pathlib import Path
-from typing import TypeVar, cast
+from typing import Any, TypeVar, cast
 
 from numba import config, njit
 
@@ -29,21 +29,24 @@ def _folder() -> str:
 config.CACHE_DIR = _folder()  # type: ignore[attr-defined]
 
 
-def compiled(function: F) -> F:
-    """Compile on first use, and keep the machine code for the next process. May make arrays.
+def _kernel(function: F, **options: Any) -> F:
+    """No fast maths: a result must not depend on how a loop happened to be arranged."""
+    options |= {"cache": True, "nogil": True, "error_model": "numpy"}
+    return cast(F, njit(**options)(function))
 
-    No fast maths: a result must not depend on how a loop happened to be arranged.
-    """
-    return cast(F, njit(cache=True, nogil=True, error_model="numpy")(function))
+
+def compiled(function: F) -> F:
+    """Compile on first use, and keep the machine code for the next process. May make arrays."""
+    return _kernel(function)
 
 
 def lean(function: F) -> F:
-    """As `compiled`, for a function that makes no arrays: leaving out the counting of references to those
-    it is given halves the time of a shot."""
-    return cast(F, njit(cache=True, nogil=True, error_model="numpy", _nrt=False)(function))
+    """As `compiled`, for a function that makes no arrays: without counting the references to those it is
+    given, a shot takes a fifth to a third of the time."""
+    return _kernel(function, _nrt=False)
 
 
 def inlined(function: F) -> F:
     """As `lean`, for a part of a kernel: built into its caller, since passing arrays costs more than
     most of these functions do."""
-    return cast(F, njit(cache=True, nogil=True, error_model="numpy", _nrt=False, forceinline=True)(function))
+    return _kernel(function, _nrt=False, forceinline=True)
