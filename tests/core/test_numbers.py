@@ -8,13 +8,13 @@ from aretane.core.geometry import Point
 from aretane.core.numbers import Numbers, compare, numbers_for, tally_rack
 from aretane.core.review.measure import measure
 from aretane.core.review.replay import replay
-from aretane.core.rules import RULES
+from aretane.core.rules import rules_for
 from aretane.core.shot import Judgement, Plan, Rack, Result, Shot, Target
 from aretane.core.skill import PRESETS
 
 from .racks import HOME, NINE, POCKET, miss, pot, rack, table_of
 
-RULE = RULES["nine-ball"]
+RULE = rules_for("nine-ball")
 
 
 def numbers(of: Rack, player: str = "ann") -> Numbers:

@@ -11,14 +11,14 @@ from aretane.core.numbers import numbers_for, tally_rack
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import measure
 from aretane.core.review.replay import replay
-from aretane.core.rules import RULES
+from aretane.core.rules import rules_for
 from aretane.core.shot import Judgement, Plan, Rack, Result, Shot, Target, after
 from aretane.core.skill import PRESETS
 from aretane.core.table import POCKETS, table_for
 from aretane.core.vocabulary import CHOICES, FOULS, GRADES, LEFT_OUT, SHOT_KINDS
 
 NINE = table_for("pool-9")
-RULE = RULES["nine-ball"]
+RULE = rules_for("nine-ball")
 BALLS = [str(n) for n in range(1, 10)]
 
 places = st.builds(Point, st.floats(0.03, 2.51), st.floats(0.03, 1.24))

@@ -15,13 +15,13 @@ from aretane.core.position import miss as miss_of
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import replay
-from aretane.core.rules import RULES
+from aretane.core.rules import rules_for
 from aretane.core.shot import Plan, Rack, Result, Shot, Target
 from aretane.core.skill import PRESETS
 
 from .racks import HOME, NINE, POCKET, SPOTS, miss, pot, rack, table_of
 
-RULE = RULES["nine-ball"]
+RULE = rules_for("nine-ball")
 
 
 def codes(of: Rack) -> list[tuple[int, str]]:

@@ -8,7 +8,7 @@ from aretane.core.player_model import model_for
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import measure
 from aretane.core.review.replay import replay
-from aretane.core.rules import RULES
+from aretane.core.rules import rules_for
 from aretane.core.shot import Rack
 from aretane.core.skill import PRESETS
 from aretane.demo.generate import make_recording
@@ -17,7 +17,7 @@ from aretane.demo.scenario import FIXTURES, PLAYERS
 from aretane.formats.match_file import MatchFile, core_table, read, write
 from aretane.formats.shapes import to_core
 
-RULE = RULES["nine-ball"]
+RULE = rules_for("nine-ball")
 
 
 @pytest.fixture(scope="module")

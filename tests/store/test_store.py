@@ -253,7 +253,7 @@ def test_clubs_do_not_see_each_other(database: Address, club: int, stored: int) 
         lambda db: read.recording(db, other, stored),
         lambda db: read.rack(db, other, rack.id),
         lambda db: write.remove_recording(db, other, stored),
-        lambda db: write.set_rack(db, other, rack.id, 1, None, ""),
+        lambda db: write.set_rack(db, other, rack.id, 1, RackShape()),
         lambda db: write.save_rack(db, other, rack.id, write.RackChanges((), (), None)),
         lambda db: write.set_player(db, other, 1, "x", "regular"),
     ]

@@ -534,7 +534,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Change who breaks, and the notes. */
+        /** Change who breaks, the notes, the depth, and how it ended. */
         put: {
             parameters: {
                 query?: never;
@@ -2271,18 +2271,19 @@ export interface components {
              * @default nine-ball
              * @enum {string}
              */
-            discipline: "nine-ball";
+            discipline: "nine-ball" | "ten-ball" | "eight-ball" | "straight-pool" | "english-eight-ball" | "snooker";
             /**
              * Kind
              * @default match
              * @enum {string}
              */
-            kind: "match" | "practice";
+            kind: "match" | "practice" | "team" | "drill";
             /**
              * Notes
              * @default
              */
             notes: string;
+            options?: components["schemas"]["OptionsShape"];
             /**
              * Played On
              * @default null
@@ -2363,6 +2364,72 @@ export interface components {
             unlogged: number;
         };
         /**
+         * OptionsShape
+         * @description What the players agreed on; null: as usual in the discipline.
+         */
+        OptionsShape: {
+            /**
+             * Break Box
+             * @default null
+             */
+            break_box: boolean | null;
+            /**
+             * Break Condition
+             * @default null
+             */
+            break_condition: ("none" | "four-to-rail" | "three-points") | null;
+            /**
+             * Call
+             * @default null
+             */
+            call: ("any" | "called") | null;
+            /**
+             * Fouls
+             * @default null
+             */
+            fouls: ("all" | "cue-ball") | null;
+            /**
+             * In Hand
+             * @default null
+             */
+            in_hand: ("anywhere" | "behind-line") | null;
+            /**
+             * Leave Frozen
+             * @default null
+             */
+            leave_frozen: boolean | null;
+            /**
+             * Money On Break
+             * @default null
+             */
+            money_on_break: ("wins" | "spotted") | null;
+            /**
+             * Points To
+             * @default null
+             */
+            points_to: number | null;
+            /**
+             * Push Out
+             * @default null
+             */
+            push_out: boolean | null;
+            /**
+             * Rack Spot
+             * @default null
+             */
+            rack_spot: ("one" | "money") | null;
+            /**
+             * School
+             * @default null
+             */
+            school: ("two-visits" | "ball-in-hand") | null;
+            /**
+             * Three Foul
+             * @default null
+             */
+            three_foul: boolean | null;
+        };
+        /**
          * PathView
          * @description A ball's path as [seconds, x mm, y mm], cushions met, and whether it falls at the end.
          */
@@ -2399,7 +2466,7 @@ export interface components {
              * Ball
              * @default null
              */
-            ball: string | null;
+            ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
             /**
              * Better Error
              * @default null
@@ -2411,6 +2478,12 @@ export interface components {
              * @enum {string}
              */
             choice: "attack" | "safety" | "two-way";
+            /**
+             * Free Ball
+             * @description snooker: nominated as a free ball
+             * @default false
+             */
+            free_ball: boolean;
             /**
              * Intent
              * @default null
@@ -2426,7 +2499,7 @@ export interface components {
              * Next Ball
              * @default null
              */
-            next_ball: string | null;
+            next_ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
             /**
              * Next Pocket
              * @default null
@@ -2614,8 +2687,11 @@ export interface components {
          * @description A ball that fell, and where.
          */
         PottedShape: {
-            /** Ball */
-            ball: string;
+            /**
+             * Ball
+             * @enum {string}
+             */
+            ball: "cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black";
             /**
              * Pocket
              * @enum {string}
@@ -2624,11 +2700,22 @@ export interface components {
         };
         /**
          * PreviewBody
-         * @description Shots to review without storing them.
+         * @description Shots of rack `number` to review without storing them.
          */
         PreviewBody: {
             /** Breaker */
             breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
             /** Shots */
             shots: components["schemas"]["ShotShape"][];
         };
@@ -2666,19 +2753,35 @@ export interface components {
         };
         /**
          * RackBody
-         * @description Who breaks, and notes on the rack.
+         * @description All of a rack but its shots: who breaks, notes, depth, and how it ended.
          */
         RackBody: {
             /** Breaker */
             breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * How
+             * @default null
+             */
+            how: ("played" | "conceded" | "fouls" | "referee" | "not-seen") | null;
             /** Notes */
             notes: string;
             /** Version */
             version: number;
+            /**
+             * Winner
+             * @default null
+             */
+            winner: string | null;
         };
         /**
          * RackShape
-         * @description One rack: who breaks, and its shots in order.
+         * @description One rack: who breaks, and its shots in order. `winner` and `how` where the shots do not end it.
          */
         RackShape: {
             /**
@@ -2687,30 +2790,62 @@ export interface components {
              */
             breaker: string | null;
             /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * How
+             * @default null
+             */
+            how: ("played" | "conceded" | "fouls" | "referee" | "not-seen") | null;
+            /**
              * Notes
              * @default
              */
             notes: string;
             /** Shots */
             shots?: components["schemas"]["ShotShape"][];
+            /**
+             * Winner
+             * @default null
+             */
+            winner: string | null;
         };
         /**
          * RackSummary
-         * @description One rack in the score line.
+         * @description One rack in the score line. `scores` are points, `high_runs` the best runs, by player id.
          */
         RackSummary: {
+            /** Break Balls */
+            break_balls: number | null;
             /** Breaker */
             breaker: string | null;
+            /** Depth */
+            depth: string;
             /** Flags */
             flags: number;
+            /** High Runs */
+            high_runs: {
+                [key: string]: number;
+            };
             /** Id */
             id: number;
+            /** Kept Table */
+            kept_table: boolean | null;
             /** Number */
             number: number;
             /** Open Shots */
             open_shots: number;
+            /** Scores */
+            scores: {
+                [key: string]: number;
+            };
             /** Shots */
             shots: number;
+            /** Visits */
+            visits: number;
             /** Winner */
             winner: string | null;
         };
@@ -2721,6 +2856,12 @@ export interface components {
         RackView: {
             /** Breaker */
             breaker: string | null;
+            /** Depth */
+            depth: string;
+            /** Ended How */
+            ended_how: string | null;
+            /** Ended Winner */
+            ended_winner: string | null;
             /** Id */
             id: number;
             /** Next Turn */
@@ -2733,6 +2874,10 @@ export interface components {
             over: boolean;
             /** Recording Id */
             recording_id: number;
+            /** Scores */
+            scores: {
+                [key: string]: number;
+            };
             /** Shots */
             shots: components["schemas"]["ShotView"][];
             /** Version */
@@ -2802,6 +2947,18 @@ export interface components {
          */
         ResultShape: {
             /**
+             * Break Over
+             * @description object balls the break brought past the head string
+             * @default null
+             */
+            break_over: number | null;
+            /**
+             * Break Rails
+             * @description object balls the break drove to a rail
+             * @default null
+             */
+            break_rails: number | null;
+            /**
              * Cue End
              * @default null
              */
@@ -2813,7 +2970,19 @@ export interface components {
              * Foul
              * @default null
              */
-            foul: ("scratch" | "no-rail" | "wrong-ball-first" | "no-contact" | "off-table" | "double-hit" | "touched-ball" | "illegal-break" | "other") | null;
+            foul: ("scratch" | "no-rail" | "wrong-ball-first" | "no-contact" | "off-table" | "double-hit" | "touched-ball" | "touched-object" | "moved-frozen" | "illegal-break" | "other") | null;
+            /**
+             * Foul Ball
+             * @description the ball the foul concerned
+             * @default null
+             */
+            foul_ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
+            /**
+             * Miss
+             * @description snooker: a miss was called
+             * @default false
+             */
+            miss: boolean;
             /** Moved */
             moved?: {
                 [key: string]: [
@@ -2822,13 +2991,24 @@ export interface components {
                 ];
             };
             /** Off Table */
-            off_table?: string[];
+            off_table?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
+            /**
+             * Penalty
+             * @description points given for the foul
+             * @default null
+             */
+            penalty: number | null;
             /** Potted */
             potted?: components["schemas"]["PottedShape"][];
+            /** @default null */
+            ruled: components["schemas"]["RuledShape"] | null;
         };
         /**
          * ReviewView
          * @description Everything the core says about one shot.
+         *
+         *     Groups, scores, run and `free` (a free shot or ball) are those before it; `points` those it made or
+         *     gave; `respot` places balls that come back and are not placed yet.
          */
         ReviewView: {
             /** After */
@@ -2851,26 +3031,69 @@ export interface components {
                     number
                 ];
             };
+            /** Behind Line */
+            behind_line: boolean;
             /** Flags */
             flags: components["schemas"]["FlagView"][];
             /** Foul */
             foul: boolean | null;
+            /** Free */
+            free: boolean;
+            /** Groups */
+            groups: {
+                [key: string]: string;
+            };
             /** Keeps Table */
             keeps_table: boolean | null;
             leave: components["schemas"]["LeaveView"] | null;
             miss: components["schemas"]["MissView"] | null;
             /** Over */
             over: boolean;
+            /** Points */
+            points: {
+                [key: string]: number;
+            };
             pot: components["schemas"]["PotView"] | null;
             /** Pots */
             pots: components["schemas"]["PotView"][];
             proposal: components["schemas"]["ProposalView"] | null;
             /** Push Out Allowed */
             push_out_allowed: boolean;
+            /** Respot */
+            respot: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
             /** Ruling */
             ruling: string[];
+            /** Run */
+            run: number;
+            /** Scores */
+            scores: {
+                [key: string]: number;
+            };
             /** Turn */
             turn: string[];
+        };
+        /**
+         * RuledShape
+         * @description What a referee ruled instead of what the rules say: who plays next, who won the rack, and why.
+         */
+        RuledShape: {
+            /**
+             * Next
+             * @default null
+             */
+            next: string | null;
+            /** Reason */
+            reason: string;
+            /**
+             * Winner
+             * @default null
+             */
+            winner: string | null;
         };
         /**
          * RungView
@@ -2953,9 +3176,15 @@ export interface components {
         };
         /**
          * ShotShape
-         * @description One logged shot. `time_s` counts from the start of the recording.
+         * @description One logged shot. `time_s` counts from the start of the recording; `gap` says why it does not follow
+         *     from the shot before.
          */
         ShotShape: {
+            /**
+             * Gap
+             * @default null
+             */
+            gap: ("missing-footage" | "skipped" | "exhibition") | null;
             judgement?: components["schemas"]["JudgementShape"];
             layout?: components["schemas"]["LayoutShape"];
             /**
@@ -3144,8 +3373,16 @@ export interface components {
             better_errors: {
                 [key: string]: string;
             };
+            /** Break Conditions */
+            break_conditions: {
+                [key: string]: string;
+            };
             /** Break Orders */
             break_orders: {
+                [key: string]: string;
+            };
+            /** Calls */
+            calls: {
                 [key: string]: string;
             };
             /** Causes */
@@ -3170,16 +3407,36 @@ export interface components {
             decisions: {
                 [key: string]: string;
             };
+            /** Depths */
+            depths: {
+                [key: string]: string;
+            };
             /** Disciplines */
             disciplines: {
+                [key: string]: string;
+            };
+            /** Endings */
+            endings: {
                 [key: string]: string;
             };
             /** Fouls */
             fouls: {
                 [key: string]: string;
             };
+            /** Fouls Counted */
+            fouls_counted: {
+                [key: string]: string;
+            };
+            /** Gaps */
+            gaps: {
+                [key: string]: string;
+            };
             /** Grades */
             grades: {
+                [key: string]: string;
+            };
+            /** In Hand */
+            in_hand: {
                 [key: string]: string;
             };
             /** Intent Sources */
@@ -3202,12 +3459,24 @@ export interface components {
             match_kinds: {
                 [key: string]: string;
             };
+            /** Money On Break */
+            money_on_break: {
+                [key: string]: string;
+            };
             /** Pocket Parts */
             pocket_parts: {
                 [key: string]: string;
             };
             /** Pockets */
             pockets: {
+                [key: string]: string;
+            };
+            /** Rack Spots */
+            rack_spots: {
+                [key: string]: string;
+            };
+            /** Schools */
+            schools: {
                 [key: string]: string;
             };
             /** Shot Kinds */

@@ -39,7 +39,6 @@ class Tallied:
     """rad, width of the aims that made the pot."""
     travel: float | None = None
     """m, length of the cue ball's planned way."""
-    discipline: str = "nine-ball"
 
 
 def tally_rack(keys: list[str], steps: list[Step], measured: list[Measures]) -> list[Tallied]:

@@ -67,6 +67,17 @@ class Plan:
     next_pocket: PocketName | None = None
     wanted_angle: float | None = None
     """rad, size of the cut wanted on the next ball."""
+    free_ball: bool = False
+    """Snooker: the ball was nominated as a free ball."""
+
+
+@dataclass(frozen=True, slots=True)
+class Ruled:
+    """What a referee ruled instead of what the rules say: who plays next, who won, and why."""
+
+    reason: str
+    next: str | None = None
+    winner: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -79,6 +90,17 @@ class Result:
     cue_end: Point | None = None
     moved: Mapping[str, Point] = field(default_factory=dict)
     """Object balls that ended elsewhere, and potted balls put back on a spot."""
+    foul_ball: str | None = None
+    """The ball a foul concerned: hit or potted wrongly, or touched."""
+    penalty: int | None = None
+    """Points the referee gave for a foul, where they are known."""
+    miss: bool = False
+    """Snooker: a miss was called."""
+    break_rails: int | None = None
+    """Object balls the break drove to a rail."""
+    break_over: int | None = None
+    """Object balls the break brought past the head string."""
+    ruled: Ruled | None = None
 
     @property
     def down(self) -> tuple[str, ...]:
@@ -117,17 +139,36 @@ class Shot:
     placed: Mapping[str, Point | None] = field(default_factory=dict)
     time: float | None = None
     """Seconds from the start of the recording."""
+    gap: str | None = None
+    """Why shots before this one are not logged; the chain of layouts and turns begins anew here."""
+
+
+@dataclass(frozen=True, slots=True)
+class Ending:
+    """How a rack ended where its logged shots do not say so."""
+
+    winner: str
+    how: str = "not-seen"
 
 
 @dataclass(frozen=True, slots=True)
 class Rack:
-    """The shots of one rack in order, with the players who take turns and who breaks."""
+    """The shots of one rack in order, with the players who take turns and who breaks.
+
+    `key_moments`: only some shots are logged, so none follows from the one before.
+    """
 
     players: tuple[str, ...]
     breaker: str | None
     shots: tuple[Shot, ...]
     names: Mapping[str, str] = field(default_factory=dict)
     """What people call the players, for words; a player not named goes by their key."""
+    key_moments: bool = False
+    ending: Ending | None = None
+
+    def after_gap(self, index: int) -> bool:
+        """Whether shot `index` (from 0) does not follow from the one before."""
+        return self.shots[index].gap is not None or (self.key_moments and index > 0)
 
     def name(self, player: str) -> str:
         return self.names.get(player, player)

@@ -7,9 +7,40 @@ Words = dict[str, str]
 
 CUE = "cue"
 
-DISCIPLINES: Words = {"nine-ball": "Nine-ball"}
+DISCIPLINES: Words = {
+    "nine-ball": "Nine-ball",
+    "ten-ball": "Ten-ball",
+    "eight-ball": "Eight-ball",
+    "straight-pool": "Straight pool (14.1)",
+    "english-eight-ball": "English eight-ball",
+    "snooker": "Snooker",
+}
 
-MATCH_KINDS: Words = {"match": "Match", "practice": "Practice"}
+MATCH_KINDS: Words = {
+    "match": "Match",
+    "practice": "Practice, one person or both sides",
+    "team": "Team run, shooters alternate",
+    "drill": "Drill",
+}
+
+BREAK_CONDITIONS: Words = {
+    "none": "No condition",
+    "four-to-rail": "A pot, or four balls to a rail",
+    "three-points": "Three balls down or past the head string",
+}
+
+MONEY_ON_BREAK: Words = {"wins": "Wins", "spotted": "Is spotted"}
+"""What the money ball, the 8 or the black does when made on the break."""
+
+IN_HAND: Words = {"anywhere": "Anywhere", "behind-line": "Behind the line"}
+
+FOULS_COUNTED: Words = {"all": "All fouls", "cue-ball": "Cue-ball fouls only"}
+
+CALLS: Words = {"any": "No calls", "called": "Ball and pocket called"}
+
+SCHOOLS: Words = {"two-visits": "Two visits", "ball-in-hand": "Ball in hand"}
+
+RACK_SPOTS: Words = {"one": "The 1 on the spot", "money": "The money ball on the spot"}
 
 CLOTH_SPEEDS: Words = {"slow": "Slow", "medium": "Medium", "fast": "Fast"}
 
@@ -67,7 +98,9 @@ FOULS: Words = {
     "no-contact": "No ball hit",
     "off-table": "Ball off the table",
     "double-hit": "Double hit",
-    "touched-ball": "Ball touched",
+    "touched-ball": "Cue ball touched",
+    "touched-object": "Object ball touched",
+    "moved-frozen": "Frozen ball not played away from",
     "illegal-break": "Illegal break",
     "other": "Other foul",
 }
@@ -92,6 +125,25 @@ LEFT_OUT: Words = {
     "played-on": "Played on after the rack",
 }
 """Why a shot is shown but kept out of every percentage."""
+
+GAPS: Words = {
+    "missing-footage": "Footage missing",
+    "skipped": "Visits skipped",
+    "exhibition": "Exhibition shots",
+}
+"""Why the log does not go on from the shot before: what lies between is not logged."""
+
+DEPTHS: Words = {"full": "Full log", "key-moments": "Key moments"}
+"""How much of a rack is logged: every shot, or the break, the turning shots and who won."""
+
+ENDINGS: Words = {
+    "played": "Played out",
+    "conceded": "Conceded",
+    "fouls": "Lost on fouls",
+    "referee": "By the referee",
+    "not-seen": "Not seen",
+}
+"""How a rack ended that the logged shots do not end."""
 
 CAUSES: dict[str, Words] = {
     "Technical": {
@@ -154,5 +206,9 @@ def pocket_words(name: str) -> str:
 
 
 def ball_words(ball: str) -> str:
-    """How a ball is named in a sentence: 'the 4', 'the cue ball'."""
-    return "the cue ball" if ball == CUE else f"the {ball}"
+    """How a ball is named in a sentence: 'the 4', 'the cue ball', 'red 3', 'the blue'."""
+    if ball == CUE:
+        return "the cue ball"
+    if ball[0] in "ry" and ball[1:].isdigit():
+        return f"{'red' if ball[0] == 'r' else 'yellow'} {ball[1:]}"
+    return f"the {ball}"

@@ -9,20 +9,29 @@ from pydantic import Field, ValidationError
 
 from aretane.core import vocabulary as v
 from aretane.core.layout import layout_faults
-from aretane.core.review.replay import replay
-from aretane.core.rules import RULES
-from aretane.core.shot import Rack
+from aretane.core.review.replay import end_of, replay
+from aretane.core.rules import options_for, rules_for
+from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL
 from aretane.core.table import Table, table_for
 from aretane.core.units import metres
 
 from .shapes import (
+    BreakCondition,
     BreakOrder,
+    Call,
     ClothSpeed,
+    Depth,
     Discipline,
+    EndedHow,
+    FoulsCounted,
+    InHand,
     Label,
     Level,
     MatchKind,
+    MoneyOnBreak,
+    RackSpot,
+    School,
     Shape,
     ShotShape,
     TableSize,
@@ -56,6 +65,27 @@ class TableShape(Shape):
     cloth: ClothSpeed = "medium"
 
 
+class OptionsShape(Shape):
+    """What the players agreed on; null: as usual in the discipline."""
+
+    break_condition: BreakCondition | None = None
+    money_on_break: MoneyOnBreak | None = None
+    push_out: bool | None = None
+    in_hand: InHand | None = None
+    three_foul: bool | None = None
+    fouls: FoulsCounted | None = None
+    leave_frozen: bool | None = None
+    call: Call | None = None
+    school: School | None = None
+    points_to: Annotated[int, Field(ge=1, le=2000)] | None = None
+    rack_spot: RackSpot | None = None
+    break_box: bool | None = None
+
+    def agreed(self) -> dict[str, Any]:
+        """The options that were said."""
+        return self.model_dump(exclude_none=True)
+
+
 class MatchShape(Shape):
     """What was played, and when."""
 
@@ -65,13 +95,17 @@ class MatchShape(Shape):
     discipline: Discipline = "nine-ball"
     race_to: Annotated[int, Field(ge=1, le=100)] | None = None
     break_order: BreakOrder = "winner"
+    options: OptionsShape = Field(default_factory=OptionsShape)
     notes: Text = ""
 
 
 class RackShape(Shape):
-    """One rack: who breaks, and its shots in order."""
+    """One rack: who breaks, and its shots in order. `winner` and `how` where the shots do not end it."""
 
     breaker: Label | None = None
+    depth: Depth = "full"
+    winner: Label | None = None
+    how: EndedHow | None = None
     notes: Text = ""
     shots: list[ShotShape] = Field(default_factory=list, max_length=300)
 
@@ -135,7 +169,7 @@ def json_schema() -> dict[str, Any]:
 def read(text: str) -> Reading:
     """Read a match file, naming every fault. Never raises for bad content."""
     try:
-        data = json.loads(text, parse_constant=_no_constant)
+        data = json.loads(text, parse_constant=_no_constant, object_pairs_hook=_once)
     except (ValueError, RecursionError) as error:
         return Reading((Fault(None, None, "file", f"this is not JSON: {error}"),), None)
     if not isinstance(data, dict):
@@ -199,6 +233,15 @@ def _reach(rest: Any, place: list[Any]) -> Any:
         except (KeyError, IndexError, TypeError):
             return None
     return rest
+
+
+def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
+    """One JSON object. A name that stands twice (two cue balls, say) would lose one of the two unsaid."""
+    names = [name for name, _ in pairs]
+    for name in names:
+        if names.count(name) > 1:
+            raise ValueError(f"{name!r} stands twice in one object: keep one")
+    return dict(pairs)
 
 
 def _no_constant(name: str) -> float:
@@ -277,19 +320,32 @@ def _meaning_faults(match: MatchFile) -> list[Fault]:
         table = core_table(match.table)
     except ValueError as error:
         return [*faults, Fault(None, None, "table", str(error))]
-    rules = RULES[match.match.discipline]
+    discipline = match.match.discipline
+    options = options_for(discipline, match.match.options.agreed())
+    rules = rules_for(discipline, options, match.match.kind)
+    carried = None
     seen: set[tuple[int, str]] = set()
     for number, rack in enumerate(match.racks, start=1):
         if rack.breaker is not None and rack.breaker not in ids:
             faults.append(Fault(number, None, "breaker", _unknown_player(rack.breaker, ids)))
+        if rack.winner is not None and rack.winner not in ids:
+            faults.append(Fault(number, None, "winner", _unknown_player(rack.winner, ids)))
         shots = tuple(to_core(shot) for shot in rack.shots)
-        steps = replay(rules, Rack(tuple(ids), rack.breaker, shots))
+        ending = None if rack.winner is None else Ending(rack.winner, rack.how or "not-seen")
+        core = Rack(tuple(ids), rack.breaker, shots, {}, rack.depth == "key-moments", ending)
+        steps = replay(rules, core, carried)
+        carried = end_of(rules, core, steps, carried)
         for place, (shot, step) in enumerate(zip(rack.shots, steps, strict=True), start=1):
             if shot.shooter not in ids:
                 faults.append(Fault(number, place, "shooter", _unknown_player(shot.shooter, ids)))
+            ruled = shot.result.ruled if shot.result else None
+            for where, name in (("next", ruled.next), ("winner", ruled.winner)) if ruled else ():
+                if name is not None and name not in ids:
+                    words = _unknown_player(name, ids)
+                    faults.append(Fault(number, place, f"result.ruled.{where}", words))
             named = set(shot.layout.balls) | set(step.shot.result.down if step.shot.result else ())
             for ball in sorted(named - {v.CUE} - set(rules.balls)):
-                words = f"{v.ball_words(ball)} is not a ball of {v.DISCIPLINES[match.match.discipline]}"
+                words = f"{v.ball_words(ball)} is not a ball of {v.DISCIPLINES[discipline]}"
                 faults.append(Fault(number, place, "layout.balls", words))
             placed = [("layout.balls.", fault) for fault in layout_faults(table, step.before)]
             if step.after is not None:

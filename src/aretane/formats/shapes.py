@@ -3,7 +3,6 @@
 Shared by the match file, the web interface and the store; `to_core` turns them into core values.
 """
 
-import re
 from dataclasses import dataclass, field
 from math import hypot, radians
 from typing import Annotated, Any, Literal
@@ -20,10 +19,11 @@ from pydantic import (
 from pydantic_core import CoreSchema, core_schema
 
 from aretane.core import vocabulary as v
+from aretane.core.balls import ALL_BALLS, COLOURS
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion.strike import MISCUE
-from aretane.core.shot import Judgement, Plan, Result, Shot, Target, Tip
+from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, Tip
 from aretane.core.skill import PRESETS
 from aretane.core.table import TABLES, PocketName
 from aretane.core.units import metres
@@ -54,20 +54,19 @@ class Code:
         return value
 
 
-_BALL = re.compile(r"(cue|[1-9]|1[0-5])")
+_BALLS = (v.CUE, *ALL_BALLS)
 
 
 def _ball(value: str) -> str:
-    if not _BALL.fullmatch(value):
-        raise ValueError(f"{value!r} is not a ball; use 'cue' or a number from 1 to 15")
+    if value not in _BALLS:
+        raise ValueError(
+            f"{value!r} is not a ball; use 'cue', a number from 1 to 15, r1 to r15, y1 to y7 or "
+            f"{', '.join(COLOURS)}"
+        )
     return value
 
 
-Ball = Annotated[
-    str,
-    AfterValidator(_ball),
-    WithJsonSchema({"type": "string", "pattern": f"^{_BALL.pattern}$"}),
-]
+Ball = Annotated[str, AfterValidator(_ball), WithJsonSchema({"type": "string", "enum": list(_BALLS)})]
 Millimetres = Annotated[float, Field(ge=-100, le=5000)]
 Place = Annotated[tuple[Millimetres, Millimetres], Field(description="[x, y] in mm from the corner")]
 Text = Annotated[str, Field(max_length=4000)]
@@ -80,6 +79,7 @@ def _said(value: str) -> str:
 
 
 Label = Annotated[str, Field(min_length=1, max_length=60), AfterValidator(_said)]
+Reasoned = Annotated[str, Field(min_length=1, max_length=300), AfterValidator(_said)]
 Title = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_said)]
 
 ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
@@ -100,6 +100,16 @@ ClothSpeed = Annotated[str, Code(v.CLOTH_SPEEDS, "cloth speed")]
 MatchKind = Annotated[str, Code(v.MATCH_KINDS, "kind")]
 Discipline = Annotated[str, Code(v.DISCIPLINES, "discipline")]
 BreakOrder = Annotated[str, Code(v.BREAK_ORDERS, "break order")]
+Gap = Annotated[str, Code(v.GAPS, "reason for a gap")]
+Depth = Annotated[str, Code(v.DEPTHS, "depth of review")]
+EndedHow = Annotated[str, Code(v.ENDINGS, "way a rack ends")]
+BreakCondition = Annotated[str, Code(v.BREAK_CONDITIONS, "break condition")]
+MoneyOnBreak = Annotated[str, Code(v.MONEY_ON_BREAK, "rule for the money ball")]
+InHand = Annotated[str, Code(v.IN_HAND, "place for the cue ball in hand")]
+FoulsCounted = Annotated[str, Code(v.FOULS_COUNTED, "set of fouls")]
+Call = Annotated[str, Code(v.CALLS, "rule for calls")]
+School = Annotated[str, Code(v.SCHOOLS, "school")]
+RackSpot = Annotated[str, Code(v.RACK_SPOTS, "ball on the spot")]
 
 
 class LayoutShape(Shape):
@@ -168,6 +178,7 @@ class PlanShape(Shape):
     wanted_angle: float | None = Field(
         default=None, ge=0, lt=90, description="degrees of cut wanted on the next ball"
     )
+    free_ball: bool = Field(default=False, description="snooker: nominated as a free ball")
 
 
 class PottedShape(Shape):
@@ -175,6 +186,14 @@ class PottedShape(Shape):
 
     ball: Ball
     pocket: PocketName
+
+
+class RuledShape(Shape):
+    """What a referee ruled instead of what the rules say: who plays next, who won the rack, and why."""
+
+    reason: Reasoned
+    next: Label | None = None
+    winner: Label | None = None
 
 
 class ResultShape(Shape):
@@ -185,6 +204,16 @@ class ResultShape(Shape):
     foul: Foul | None = None
     cue_end: Place | None = None
     moved: dict[Ball, Place] = Field(default_factory=dict)
+    foul_ball: Ball | None = Field(default=None, description="the ball the foul concerned")
+    penalty: int | None = Field(default=None, ge=4, le=7, description="points given for the foul")
+    miss: bool = Field(default=False, description="snooker: a miss was called")
+    break_rails: int | None = Field(
+        default=None, ge=0, le=21, description="object balls the break drove to a rail"
+    )
+    break_over: int | None = Field(
+        default=None, ge=0, le=21, description="object balls the break brought past the head string"
+    )
+    ruled: RuledShape | None = None
 
 
 class JudgementShape(Shape):
@@ -198,10 +227,12 @@ class JudgementShape(Shape):
 
 
 class ShotShape(Shape):
-    """One logged shot. `time_s` counts from the start of the recording."""
+    """One logged shot. `time_s` counts from the start of the recording; `gap` says why it does not follow
+    from the shot before."""
 
     shooter: Label
     time_s: float | None = Field(default=None, ge=0, le=1_000_000)
+    gap: Gap | None = None
     layout: LayoutShape = Field(default_factory=LayoutShape)
     plan: PlanShape = Field(default_factory=PlanShape)
     result: ResultShape | None = None
@@ -230,6 +261,7 @@ def to_core(shot: ShotShape) -> Shot:
     return Shot(
         shooter=shot.shooter,
         time=shot.time_s,
+        gap=shot.gap,
         start=Layout(()) if shot.layout.source == "empty" else None,
         placed={ball: _maybe(place) for ball, place in shot.layout.balls.items()},
         plan=Plan(
@@ -247,6 +279,7 @@ def to_core(shot: ShotShape) -> Shot:
             next_ball=plan.next_ball,
             next_pocket=plan.next_pocket,
             wanted_angle=None if plan.wanted_angle is None else radians(plan.wanted_angle),
+            free_ball=plan.free_ball,
         ),
         result=None
         if result is None
@@ -256,6 +289,14 @@ def to_core(shot: ShotShape) -> Shot:
             foul=result.foul,
             cue_end=_maybe(result.cue_end),
             moved={ball: point(place) for ball, place in result.moved.items()},
+            foul_ball=result.foul_ball,
+            penalty=result.penalty,
+            miss=result.miss,
+            break_rails=result.break_rails,
+            break_over=result.break_over,
+            ruled=None
+            if result.ruled is None
+            else Ruled(result.ruled.reason, result.ruled.next, result.ruled.winner),
         ),
         judgement=Judgement(
             judged.grade, judged.decision, judged.luck, tuple(judged.causes), judged.left_out

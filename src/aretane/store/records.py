@@ -1,6 +1,7 @@
 """Rows as the shapes the rest of the program uses, and back."""
 
 import json
+from collections.abc import Mapping
 from dataclasses import dataclass, field
 from typing import Any
 
@@ -51,6 +52,9 @@ class StoredRack:
     breaker_id: int | None
     notes: str
     version: int
+    depth: str = "full"
+    winner_id: int | None = None
+    how: str | None = None
     shots: tuple[StoredShot, ...] = ()
 
 
@@ -69,7 +73,8 @@ class Recording:
 def recording_values(match: MatchShape, table: TableShape) -> Row:
     """Column values of a recording."""
     return {
-        **match.model_dump(mode="json"),
+        **match.model_dump(mode="json", exclude={"options"}),
+        "options": json.dumps(match.options.agreed()),
         "table_size": table.size,
         "corner_mouth_mm": table.corner_mouth_mm,
         "side_mouth_mm": table.side_mouth_mm,
@@ -83,7 +88,7 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
     return Recording(
         id=row["id"],
         version=row["version"],
-        match=MatchShape(**{name: row[name] for name in fields}),
+        match=MatchShape(**{name: row[name] for name in fields}, options=json.loads(row["options"])),
         table=TableShape(
             size=row["table_size"],
             corner_mouth_mm=row["corner_mouth_mm"],
@@ -101,6 +106,7 @@ def shot_values(shape: ShotShape) -> Row:
     return {
         "shooter_id": int(shape.shooter),
         "time_s": shape.time_s,
+        "gap": shape.gap,
         "notes": shape.notes,
         "layout": json.dumps(data.get("layout", {})),
         "plan": json.dumps(data.get("plan", {})),
@@ -114,8 +120,22 @@ def shot_from(row: Row) -> StoredShot:
     """A shot from its row."""
     data: dict[str, Any] = {name: json.loads(row[name]) for name in ("layout", "plan", "judgement", "tags")}
     data["result"] = None if row["result"] is None else json.loads(row["result"])
-    shape = ShotShape(shooter=str(row["shooter_id"]), time_s=row["time_s"], notes=row["notes"], **data)
+    plain = {name: row[name] for name in ("time_s", "gap", "notes")}
+    shape = ShotShape(shooter=str(row["shooter_id"]), **plain, **data)
     return StoredShot(row["id"], row["version"], shape)
+
+
+def with_players(shape: ShotShape, names: Mapping[str, str]) -> ShotShape:
+    """The shot with its players called by other names: the shooter, and those a referee's ruling names."""
+    result = shape.result
+    if result is not None and result.ruled is not None:
+        ruled = result.ruled
+        called = {
+            "next": None if ruled.next is None else names.get(ruled.next, ruled.next),
+            "winner": None if ruled.winner is None else names.get(ruled.winner, ruled.winner),
+        }
+        result = result.model_copy(update={"ruled": ruled.model_copy(update=called)})
+    return shape.model_copy(update={"shooter": names[shape.shooter], "result": result})
 
 
 def match_file(recording: Recording) -> MatchFile:
@@ -123,7 +143,7 @@ def match_file(recording: Recording) -> MatchFile:
     keys = {str(seat.player_id): seat.file_key for seat in recording.seats}
 
     def shot(stored: StoredShot) -> ShotShape:
-        return stored.shape.model_copy(update={"shooter": keys[stored.shape.shooter]})
+        return with_players(stored.shape, keys)
 
     return MatchFile(
         match=recording.match,
@@ -132,6 +152,9 @@ def match_file(recording: Recording) -> MatchFile:
         racks=[
             RackShape(
                 breaker=keys.get(str(rack.breaker_id)),
+                depth=rack.depth,
+                winner=keys.get(str(rack.winner_id)),
+                how=rack.how,
                 notes=rack.notes,
                 shots=[shot(stored) for stored in rack.shots],
             )

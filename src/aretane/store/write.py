@@ -13,7 +13,7 @@ from aretane.formats.shapes import ShotShape
 from . import read
 from .database import Db
 from .errors import Conflict, NotFound, Refused
-from .records import StoredShot, recording_values, shot_from, shot_values
+from .records import StoredShot, recording_values, shot_from, shot_values, with_players
 from .sql import sql
 
 
@@ -156,9 +156,12 @@ def import_match(db: Db, club_id: int, file: MatchFile, new_id: Any) -> tuple[in
             number=number,
             breaker_id=breaker,
             notes=rack.notes,
+            depth=rack.depth,
+            winner_id=None if rack.winner is None else ids[rack.winner],
+            how=rack.how,
         )["id"]
         for position, shot in enumerate(rack.shots, start=1):
-            own = shot.model_copy(update={"shooter": str(ids[shot.shooter])})
+            own = with_players(shot, {key: str(player) for key, player in ids.items()})
             _add_shot(db, club_id, recording_id, rack_id, new_id(), position, own)
     return recording_id, remarks
 
@@ -174,7 +177,8 @@ def add_rack(db: Db, club_id: int, recording_id: int, number: int, rack: RackSha
     try:
         rack_id: int = sql.add_rack(
             db, club_id=club_id, recording_id=recording_id, number=number,
-            breaker_id=_player_id(rack.breaker), notes=rack.notes,
+            breaker_id=_player_id(rack.breaker), notes=rack.notes, depth=rack.depth,
+            winner_id=_player_id(rack.winner), how=rack.how,
         )["id"]  # fmt: skip
     except pymysql.err.IntegrityError as error:
         raise _not_seated(error) from error
@@ -183,15 +187,18 @@ def add_rack(db: Db, club_id: int, recording_id: int, number: int, rack: RackSha
     return rack_id
 
 
-def set_rack(db: Db, club_id: int, rack_id: int, version: int, breaker: str | None, notes: str) -> None:
-    """Change who breaks and the notes. Raises NotFound, Conflict, Refused."""
+def set_rack(db: Db, club_id: int, rack_id: int, version: int, head: RackShape) -> None:
+    """Change all but the shots: who breaks, notes, depth, ending. Raises NotFound, Conflict, Refused."""
     row = sql.lock_rack(db, club_id=club_id, rack_id=rack_id)
     if row is None:
         raise NotFound(f"there is no rack {rack_id}")
     if row["version"] != version:
         raise Conflict("this rack was changed elsewhere since you opened it: reload it", {})
     try:
-        sql.set_rack(db, club_id=club_id, rack_id=rack_id, breaker_id=_player_id(breaker), notes=notes)
+        sql.set_rack(
+            db, club_id=club_id, rack_id=rack_id, breaker_id=_player_id(head.breaker), notes=head.notes,
+            depth=head.depth, winner_id=_player_id(head.winner), how=head.how,
+        )  # fmt: skip
     except pymysql.err.IntegrityError as error:
         raise _not_seated(error) from error
 
@@ -204,6 +211,9 @@ def remove_rack(db: Db, club_id: int, rack_id: int) -> RackShape:
     return RackShape(
         breaker=None if stored.breaker_id is None else str(stored.breaker_id),
         notes=stored.notes,
+        depth=stored.depth,
+        winner=None if stored.winner_id is None else str(stored.winner_id),
+        how=stored.how,
         shots=[shot.shape for shot in stored.shots],
     )
 

@@ -18,7 +18,7 @@ from aretane.store.errors import NotFound
 from aretane.store.records import Recording
 
 from .asker import to_read
-from .reviewing import scene, tallies
+from .reviewing import chained, scene, tallies
 from .views import (
     CompareView,
     DifferenceView,
@@ -75,7 +75,12 @@ def numbers(query_data: NumbersQuery) -> CompareView:
 
 def all_tallies(recordings: Iterable[Recording]) -> list[Tallied]:
     """Every shot of the recordings as the percentages see it."""
-    return [row for one in recordings for rack in one.racks for row in tallies(scene(one), rack)]
+    found: list[Tallied] = []
+    for one in recordings:
+        around = scene(one)
+        for rack, carried in chained(around, one.racks):
+            found += tallies(around, rack, carried)
+    return found
 
 
 def _differences(counted: list[Numbers]) -> list[DifferenceView]:

@@ -7,8 +7,9 @@ from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.layout import Layout
+from aretane.core.rules import RackState
 from aretane.formats.match_file import RackShape
-from aretane.formats.shapes import Ball, Place, ShotShape, Text, point, to_core
+from aretane.formats.shapes import Ball, Depth, EndedHow, Label, Place, ShotShape, Text, point, to_core
 from aretane.store import read, write
 from aretane.store.database import Db
 from aretane.store.errors import NotFound
@@ -16,7 +17,7 @@ from aretane.store.records import Asker
 
 from . import serialise
 from .asker import to_read, to_write
-from .reviewing import Scene, review, scene, skill_of
+from .reviewing import CROSSES_RACKS, RackHead, Scene, carried_into, review, scene, skill_of
 from .striking import explained, finding_view, forecast_view, needs_cue_end, planned, seen_of
 from .views import DeskView, FindingView, ForecastView, PreviewView, RackView
 
@@ -38,11 +39,14 @@ class NewRackBody(_Body):
 
 
 class RackBody(_Body):
-    """Who breaks, and notes on the rack."""
+    """All of a rack but its shots: who breaks, notes, depth, and how it ended."""
 
     version: Version
-    breaker: PlayerKey | None
+    breaker: Label | None
     notes: Text
+    depth: Depth = "full"
+    winner: Label | None = None
+    how: EndedHow | None = None
 
 
 class ShotChangeBody(_Body):
@@ -69,9 +73,11 @@ class ChangesBody(_Body):
 
 
 class PreviewBody(_Body):
-    """Shots to review without storing them."""
+    """Shots of rack `number` to review without storing them."""
 
+    number: Annotated[int, Field(ge=1, le=1000)] = 1
     breaker: PlayerKey | None
+    depth: Depth = "full"
     shots: Annotated[list[ShotShape], Field(max_length=300)]
 
 
@@ -88,8 +94,18 @@ def _new_id() -> str:
 
 def _rack_view(db: Db, asker: Asker, rack_id: int) -> RackView:
     stored = read.rack(db, asker.club_id, rack_id)
-    around = read.recording_head(db, asker.club_id, stored.recording_id)
-    return serialise.rack(scene(around), stored)
+    around, carried = _before(db, asker, stored.recording_id, stored.number)
+    return serialise.rack(around, stored, carried)
+
+
+def _before(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[Scene, RackState | None]:
+    """The scene of a recording, and what its racks before `number` hand on."""
+    head = read.recording_head(db, asker.club_id, recording_id)
+    around = scene(head)
+    if around.discipline != CROSSES_RACKS:
+        return around, None
+    racks = read.recording(db, asker.club_id, recording_id).racks
+    return around, carried_into(around, racks, number)
 
 
 @blueprint.get("/recordings/<int:recording_id>/racks/<int:number>")
@@ -105,7 +121,7 @@ def desk(recording_id: int, number: int) -> DeskView:
     return DeskView(
         recording=serialise.recording(stored),
         table=serialise.table(around.table),
-        rack=serialise.rack(around, rack),
+        rack=serialise.rack(around, rack, carried_into(around, stored.racks, number)),
     )
 
 
@@ -123,9 +139,13 @@ def add_rack(recording_id: int, json_data: NewRackBody) -> RackView:
 @blueprint.input(RackBody)
 @blueprint.output(RackView)
 def set_rack(rack_id: int, json_data: RackBody) -> RackView:
-    """Change who breaks, and the notes."""
+    """Change who breaks, the notes, the depth, and how it ended."""
     with to_write() as (db, asker):
-        write.set_rack(db, asker.club_id, rack_id, json_data.version, json_data.breaker, json_data.notes)
+        head = RackShape(
+            breaker=json_data.breaker, notes=json_data.notes, depth=json_data.depth,
+            winner=json_data.winner, how=json_data.how,
+        )  # fmt: skip
+        write.set_rack(db, asker.club_id, rack_id, json_data.version, head)
         return _rack_view(db, asker, rack_id)
 
 
@@ -159,10 +179,10 @@ def save(rack_id: int, json_data: ChangesBody) -> RackView:
 @blueprint.output(PreviewView)
 def preview(recording_id: int, json_data: PreviewBody) -> PreviewView:
     """Review shots as they stand on the screen, while they are being moved."""
-    around = _around(recording_id)
-    return PreviewView(
-        reviews=serialise.reviews(around, review(around, json_data.breaker, json_data.shots))
-    )
+    with to_read() as (db, asker):
+        around, carried = _before(db, asker, recording_id, json_data.number)
+    head = RackHead(json_data.breaker, json_data.depth)
+    return PreviewView(reviews=serialise.reviews(around, review(around, head, json_data.shots, carried)))
 
 
 @blueprint.post("/recordings/<int:recording_id>/forecast")

@@ -1,5 +1,6 @@
 """Stored racks through the core: replay, flags, measures, percentages."""
 
+from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -8,15 +9,16 @@ from aretane.core.motion import CLOTH, Physics
 from aretane.core.numbers import Tallied, tally_rack
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.measure import Measures, measure
-from aretane.core.review.replay import Step, replay, replay_one
-from aretane.core.rules import RULES, RackState
-from aretane.core.shot import Rack
+from aretane.core.review.replay import Step, end_of, replay, replay_one
+from aretane.core.rules import Options, RackState, Rules, options_for, rules_for
+from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.table import Table
 from aretane.formats.match_file import core_table
 from aretane.formats.shapes import ShotShape, to_core
 from aretane.store.records import Recording, StoredRack
 
+CROSSES_RACKS = "straight-pool"
 KEPT_RACKS = 2000
 KEPT_MEASURES = 3000
 
@@ -27,6 +29,8 @@ class Scene(NamedTuple):
     table: Table
     physics: Physics
     discipline: str
+    options: Options
+    kind: str
     seats: tuple[tuple[str, str, str], ...]
     """Player id, name and level, in the order of the recording."""
 
@@ -34,45 +38,82 @@ class Scene(NamedTuple):
     def players(self) -> tuple[str, ...]:
         return tuple(player for player, _, _ in self.seats)
 
+    @property
+    def rules(self) -> Rules:
+        return rules_for(self.discipline, self.options, self.kind)
+
 
 class Reviewed(NamedTuple):
-    """A rack through the core, one entry a shot."""
+    """A rack through the core, one entry a shot, and the state it ends in."""
 
     steps: list[Step]
     measures: list[Measures]
     flags: list[Flag]
+    end: RackState
 
 
 def scene(recording: Recording) -> Scene:
     """The recording's table, discipline and players."""
     seats = tuple((str(seat.player_id), seat.name, seat.level) for seat in recording.seats)
     physics = CLOTH[recording.table.cloth]
-    return Scene(core_table(recording.table), physics, recording.match.discipline, seats)
+    match = recording.match
+    options = options_for(match.discipline, match.options.agreed())
+    return Scene(core_table(recording.table), physics, match.discipline, options, match.kind, seats)
 
 
-def review(scene: Scene, breaker: str | None, shots: list[ShotShape]) -> Reviewed:
-    """Replay, measure and check a rack. Players are ids as text."""
-    rules = RULES[scene.discipline]
-    rack = _core_rack(scene, breaker, shots)
-    steps = replay(rules, rack)
+class RackHead(NamedTuple):
+    """What a rack says besides its shots. Players are ids as text."""
+
+    breaker: str | None
+    depth: str = "full"
+    winner: str | None = None
+    how: str | None = None
+
+
+def review(
+    scene: Scene, head: RackHead, shots: list[ShotShape], carried: RackState | None = None
+) -> Reviewed:
+    """Replay, measure and check a rack. `carried`: the end of the rack before, see `carried_into`."""
+    rules = scene.rules
+    rack = _core_rack(scene, head, shots)
+    steps = replay(rules, rack, carried)
     contents = [shot.model_dump_json(by_alias=True) for shot in shots]
     measured = [
         _measured(scene, content, step.state, step.before)
         for content, step in zip(contents, steps, strict=True)
     ]
-    return Reviewed(steps, measured, flags(scene.table, rules, rack))
+    end = end_of(rules, rack, steps, carried)
+    return Reviewed(steps, measured, flags(scene.table, rules, rack, carried), end)
 
 
-def _core_rack(scene: Scene, breaker: str | None, shots: list[ShotShape]) -> Rack:
+def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape]) -> Rack:
     names = {player: name for player, name, _ in scene.seats}
-    return Rack(scene.players, breaker, tuple(to_core(shot) for shot in shots), names)
+    ending = None if head.winner is None else Ending(head.winner, head.how or "not-seen")
+    return Rack(
+        scene.players, head.breaker, tuple(to_core(shot) for shot in shots), names,
+        head.depth == "key-moments", ending,
+    )  # fmt: skip
+
+
+def chained(scene: Scene, racks: Iterable[StoredRack]) -> Iterator[tuple[StoredRack, RackState | None]]:
+    """The racks in order, each with the end of the one before where score and runs cross racks."""
+    carried = None
+    for rack in racks:
+        yield rack, carried
+        if scene.discipline == CROSSES_RACKS:
+            carried = facts(scene, rack, carried).end
+
+
+def carried_into(scene: Scene, racks: Iterable[StoredRack], number: int) -> RackState | None:
+    """What the racks before `number` hand on to it."""
+    return next((carried for rack, carried in chained(scene, racks) if rack.number == number), None)
 
 
 @lru_cache(maxsize=KEPT_MEASURES)
 def _measured(scene: Scene, content: str, state: RackState, before: Layout) -> Measures:
     """One shot measured, once for the same content in the same place: the rest follows from them."""
     shot = to_core(ShotShape.model_validate_json(content))
-    rules = RULES[scene.discipline]
+    rules = scene.rules
     step = replay_one(rules, shot, state, before)
     return measure(scene.table, rules, step, lambda player: skill_of(scene, player), scene.physics)
 
@@ -83,34 +124,41 @@ def skill_of(scene: Scene, player: str) -> Skill:
     return PRESETS[level]
 
 
-def review_stored(scene: Scene, rack: StoredRack) -> Reviewed:
+def review_stored(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> Reviewed:
     """`review` for a rack from the store."""
-    return review(scene, breaker_of(rack), [stored.shape for stored in rack.shots])
+    return review(scene, head_of(rack), [stored.shape for stored in rack.shots], carried)
 
 
-def breaker_of(rack: StoredRack) -> str | None:
-    """Who breaks, as text."""
-    return None if rack.breaker_id is None else str(rack.breaker_id)
+def head_of(rack: StoredRack) -> RackHead:
+    """What the rack says besides its shots."""
+    return RackHead(text_of(rack.breaker_id), rack.depth, text_of(rack.winner_id), rack.how)
+
+
+def text_of(player_id: int | None) -> str | None:
+    """A player's id as text."""
+    return None if player_id is None else str(player_id)
 
 
 class RackFacts(NamedTuple):
     """What lists and the score line need of a rack; nothing in it has to be measured."""
 
-    winner: str | None
+    end: RackState
+    break_balls: int | None
+    kept: bool | None
     open_shots: int
     first_open: int | None
     flags: tuple[Flag, ...]
 
 
-def facts(scene: Scene, rack: StoredRack) -> RackFacts:
+def facts(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> RackFacts:
     """The facts of a rack, computed once for the same content."""
-    return _facts(scene, breaker_of(rack), _contents(rack))
+    return _facts(scene, head_of(rack), _contents(rack), carried)
 
 
-def tallies(scene: Scene, rack: StoredRack) -> tuple[Tallied, ...]:
+def tallies(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> tuple[Tallied, ...]:
     """The rack's shots as the percentages see them, computed once for the same content."""
     keys = tuple(f"{rack.recording_id}/{rack.number}/{n}" for n in range(1, len(rack.shots) + 1))
-    return _tallies(scene, breaker_of(rack), _contents(rack), keys)
+    return _tallies(scene, head_of(rack), _contents(rack), keys, carried)
 
 
 def _contents(rack: StoredRack) -> tuple[str, ...]:
@@ -118,22 +166,32 @@ def _contents(rack: StoredRack) -> tuple[str, ...]:
 
 
 @lru_cache(maxsize=KEPT_RACKS)
-def _facts(scene: Scene, breaker: str | None, contents: tuple[str, ...]) -> RackFacts:
+def _facts(scene: Scene, head: RackHead, contents: tuple[str, ...], carried: RackState | None) -> RackFacts:
     shots = [ShotShape.model_validate_json(text) for text in contents]
-    rack, rules = _core_rack(scene, breaker, shots), RULES[scene.discipline]
-    steps = replay(rules, rack)
+    rack, rules = _core_rack(scene, head, shots), scene.rules
+    steps = replay(rules, rack, carried)
     open_shots = [n for n, shot in enumerate(shots, start=1) if shot.result is None]
+    first = steps[0] if steps and steps[0].shot.plan.kind == "break" else None
+    broke = first is not None and first.ruling is not None and first.shot.result is not None
     return RackFacts(
-        winner=steps[-1].next_state.winner if steps else None,
+        end=end_of(rules, rack, steps, carried),
+        break_balls=len(first.shot.result.potted_objects) if broke else None,  # type: ignore[union-attr]
+        kept=first.ruling.keeps_table if broke else None,  # type: ignore[union-attr]
         open_shots=len(open_shots),
         first_open=open_shots[0] if open_shots else None,
-        flags=tuple(flags(scene.table, rules, rack)),
+        flags=tuple(flags(scene.table, rules, rack, carried)),
     )
 
 
 @lru_cache(maxsize=KEPT_RACKS)
 def _tallies(
-    scene: Scene, breaker: str | None, contents: tuple[str, ...], keys: tuple[str, ...]
+    scene: Scene,
+    head: RackHead,
+    contents: tuple[str, ...],
+    keys: tuple[str, ...],
+    carried: RackState | None,
 ) -> tuple[Tallied, ...]:
-    seen = review(scene, breaker, [ShotShape.model_validate_json(text) for text in contents])
+    seen = review(scene, head, [ShotShape.model_validate_json(text) for text in contents], carried)
+    if head.depth == "key-moments":
+        return ()  # chosen shots prove nothing about percentages
     return tuple(tally_rack(list(keys), seen.steps, seen.measures))

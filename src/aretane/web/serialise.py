@@ -7,13 +7,14 @@ from aretane.core.position import Miss
 from aretane.core.review.balance import Flag
 from aretane.core.review.measure import Leave, Measures
 from aretane.core.review.replay import Step
-from aretane.core.rules import RULES
+from aretane.core.rules import RackState
+from aretane.core.spots import respotted
 from aretane.core.table import POCKETS, Table
 from aretane.core.units import ball_widths, degrees, diamonds, mm
 from aretane.store.records import Recording, StoredRack
 
 from . import views as w
-from .reviewing import Reviewed, Scene, breaker_of, facts, review_stored, scene
+from .reviewing import Reviewed, Scene, chained, facts, review_stored, scene, text_of
 
 
 def place(point: Point) -> w.Place:
@@ -107,6 +108,20 @@ def _leave(left: Leave) -> w.LeaveView:
     )
 
 
+def run_before(step: Step) -> int:
+    """The run of the player at the table before the shot; 0 at the start of a visit."""
+    state = step.state
+    return state.run if state.kept and state.at_table == step.shot.shooter else 0
+
+
+def respot_places(scene: Scene, step: Step) -> w.Places:
+    """Where balls that come back are put, for those not placed yet."""
+    if step.ruling is None or step.after is None or step.shot.result is None:
+        return {}
+    missing = [ball for ball in step.ruling.respot if ball not in step.shot.result.moved]
+    return places(respotted(scene.table, scene.discipline, missing, step.after))
+
+
 def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w.ReviewView:
     """Everything about one shot; `flags` are those of this shot."""
     state, ruling = step.state, step.ruling
@@ -115,8 +130,15 @@ def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w
         before=places(step.before),
         after=None if step.after is None else places(step.after),
         turn=sorted(state.turn),
-        balls_on=list(RULES[scene.discipline].balls_on(state, step.before)),
+        balls_on=list(scene.rules.balls_on(state, step.before)),
         ball_in_hand=state.ball_in_hand,
+        behind_line=state.behind_line,
+        free=state.free,
+        groups=dict(state.groups),
+        scores=dict(state.scores),
+        run=run_before(step),
+        points={} if ruling is None else dict(ruling.points),
+        respot=respot_places(scene, step),
         push_out_allowed=state.push_out_allowed,
         over=state.over,
         foul=None if ruling is None else ruling.foul,
@@ -142,21 +164,21 @@ def reviews(scene: Scene, seen: Reviewed) -> list[w.ReviewView]:
     ]
 
 
-def rack(scene: Scene, stored: StoredRack) -> w.RackView:
+def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> w.RackView:
     """A rack as the shot desk needs it."""
-    seen = review_stored(scene, stored)
-    last = (
-        seen.steps[-1].next_state
-        if seen.steps
-        else RULES[scene.discipline].initial(scene.players, breaker_of(stored))
-    )
+    seen = review_stored(scene, stored, carried)
+    last = seen.end
     return w.RackView(
         id=stored.id,
         recording_id=stored.recording_id,
         number=stored.number,
         version=stored.version,
-        breaker=breaker_of(stored),
+        breaker=text_of(stored.breaker_id),
         notes=stored.notes,
+        depth=stored.depth,
+        ended_winner=text_of(stored.winner_id),
+        ended_how=stored.how,
+        scores=dict(last.scores),
         winner=last.winner,
         over=last.over,
         next_turn=sorted(last.turn),
@@ -171,16 +193,22 @@ def recording(stored: Recording) -> w.RecordingView:
     """A recording with its racks in short."""
     around = scene(stored)
     racks, score = [], {player: 0 for player in around.players}
-    for one in stored.racks:
-        known = facts(around, one)
-        if known.winner in score:
-            score[known.winner] += 1
+    for one, carried in chained(around, stored.racks):
+        known = facts(around, one, carried)
+        if known.end.winner in score:
+            score[known.end.winner] += 1
         racks.append(
             w.RackSummary(
                 id=one.id,
                 number=one.number,
-                winner=known.winner,
-                breaker=breaker_of(one),
+                winner=known.end.winner,
+                breaker=text_of(one.breaker_id),
+                depth=one.depth,
+                scores=dict(known.end.scores),
+                high_runs=dict(known.end.highs),
+                visits=known.end.visit,
+                break_balls=known.break_balls,
+                kept_table=known.kept,
                 shots=len(one.shots),
                 open_shots=known.open_shots,
                 flags=len(known.flags),

@@ -9,7 +9,7 @@ from aretane.store.records import Recording
 
 from .asker import to_read
 from .numbers import all_tallies
-from .reviewing import facts, scene
+from .reviewing import chained, facts, scene
 from .views import LineView, TodayView
 
 blueprint = APIBlueprint("today", __name__, url_prefix="/api")
@@ -38,8 +38,9 @@ def today() -> TodayView:
 def _waiting(recordings: list[Recording]) -> list[LineView]:
     lines = []
     for one in recordings:
-        for rack in one.racks:
-            known = facts(scene(one), rack)
+        around = scene(one)
+        for rack, carried in chained(around, one.racks):
+            known = facts(around, rack, carried)
             where = f"/recordings/{one.id}/racks/{rack.number}"
             if known.first_open is not None:
                 shots = "1 shot waits" if known.open_shots == 1 else f"{known.open_shots} shots wait"
@@ -54,8 +55,9 @@ def _waiting(recordings: list[Recording]) -> list[LineView]:
 def _flagged(recordings: list[Recording]) -> list[LineView]:
     lines = []
     for one in recordings:
-        for rack in one.racks:
-            known = facts(scene(one), rack)
+        around = scene(one)
+        for rack, carried in chained(around, one.racks):
+            known = facts(around, rack, carried)
             if not known.flags:
                 continue
             first = known.flags[0]

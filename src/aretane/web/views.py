@@ -41,6 +41,16 @@ class WordsView(BaseModel):
     pocket_parts: dict[str, str]
     levels: dict[str, str]
     table_sizes: dict[str, str]
+    break_conditions: dict[str, str]
+    money_on_break: dict[str, str]
+    in_hand: dict[str, str]
+    fouls_counted: dict[str, str]
+    calls: dict[str, str]
+    schools: dict[str, str]
+    rack_spots: dict[str, str]
+    gaps: dict[str, str]
+    depths: dict[str, str]
+    endings: dict[str, str]
 
 
 class PlayerView(BaseModel):
@@ -61,12 +71,18 @@ class SeatView(BaseModel):
 
 
 class RackSummary(BaseModel):
-    """One rack in the score line."""
+    """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id."""
 
     id: int
     number: int
     winner: str | None
     breaker: str | None
+    depth: str
+    scores: dict[str, int]
+    high_runs: dict[str, int]
+    visits: int
+    break_balls: int | None
+    kept_table: bool | None
     shots: int
     open_shots: int
     flags: int
@@ -193,13 +209,24 @@ class ProposalView(BaseModel):
 
 
 class ReviewView(BaseModel):
-    """Everything the core says about one shot."""
+    """Everything the core says about one shot.
+
+    Groups, scores, run and `free` (a free shot or ball) are those before it; `points` those it made or
+    gave; `respot` places balls that come back and are not placed yet.
+    """
 
     before: Places
     after: Places | None
     turn: list[str]
     balls_on: list[str]
     ball_in_hand: bool
+    behind_line: bool
+    free: bool
+    groups: dict[str, str]
+    scores: dict[str, int]
+    run: int
+    points: dict[str, int]
+    respot: Places
     push_out_allowed: bool
     over: bool
     foul: bool | None
@@ -232,6 +259,10 @@ class RackView(BaseModel):
     version: int
     breaker: str | None
     notes: str
+    depth: str
+    ended_winner: str | None
+    ended_how: str | None
+    scores: dict[str, int]
     winner: str | None
     over: bool
     next_turn: list[str]

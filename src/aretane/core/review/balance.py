@@ -4,7 +4,7 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 
 from ..layout import Layout, layout_faults
-from ..rules import Rules
+from ..rules import RackState, Rules
 from ..shot import Rack
 from ..table import Table
 from ..vocabulary import CUE, ball_words
@@ -21,13 +21,17 @@ class Flag:
     words: str
 
 
-def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
-    """Every contradiction in the rack, in the order of its shots."""
+def flags(table: Table, rules: Rules, rack: Rack, carried: RackState | None = None) -> list[Flag]:
+    """Every contradiction in the rack, in the order of its shots. `carried` as in `replay`."""
     found: list[Flag] = []
     down_since: dict[str, int] = {}
     last_time: float | None = None
     previous = Layout(())
-    for index, step in enumerate(replay(rules, rack)):
+    steps = replay(rules, rack, carried)
+    for index, step in enumerate(steps):
+        if rack.after_gap(index):
+            down_since = {}  # what fell before may have come back, what lay there may have fallen
+            previous = Layout(())
         found += [Flag(index, *rest) for rest in _layout(table, rules, step, previous, down_since)]
         found += [Flag(index, *rest) for rest in _turn(rack, step)]
         found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
@@ -43,6 +47,14 @@ def flags(table: Table, rules: Rules, rack: Rack) -> list[Flag]:
             for ball in step.shot.result.down:
                 if ball != CUE and ball not in step.shot.result.moved:
                     down_since.setdefault(ball, index + 1)
+    if rack.ending is not None and steps and steps[-1].next_state.over:
+        winner = steps[-1].next_state.winner
+        if winner is not None and winner != rack.ending.winner:
+            words = (
+                f"{rack.name(rack.ending.winner)} is noted as the winner, but this shot wins the rack for "
+                f"{rack.name(winner)}: correct one"
+            )
+            found.append(Flag(len(steps) - 1, "ending", "two-winners", words))
     return found
 
 
@@ -83,7 +95,7 @@ def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
     if step.shot.plan.kind == "push-out" and not step.state.push_out_allowed:
         words = "a push-out is only allowed on the shot straight after the break"
         yield "plan.kind", "push-out-not-allowed", words
-    if step.shot.plan.kind == "break" and step.state.shots > 0:
+    if step.shot.plan.kind == "break" and step.state.shots > 0 and not step.state.rerack:
         yield "plan.kind", "second-break", "only the first shot of a rack is its break"
 
 
@@ -100,10 +112,13 @@ def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entr
         where = f"it went down in shot {down_since[ball]}" if ball in down_since else "it is not placed"
         yield field, "ball-not-on-table", f"{ball_words(ball)} cannot be played: {where}"
     on = rules.balls_on(step.state, step.before)
-    direct = plan.kind in ("direct", "bank") and plan.choice != "safety"
+    direct = plan.kind in ("direct", "bank") and plan.choice != "safety" and not plan.free_ball
     if direct and plan.ball in step.before and on and plan.ball not in on:
-        words = f"{ball_words(plan.ball or '')} is planned first but {ball_words(on[0])} is on"
+        due = ball_words(on[0]) if len(on) == 1 else "one of " + ", ".join(map(ball_words, on))
+        words = f"{ball_words(plan.ball or '')} is planned first but {due} is on"
         yield "plan.ball", "not-on", words
+    if plan.free_ball and not step.state.free:
+        yield "plan.free_ball", "no-free-ball", "a free ball is only given straight after a foul"
 
 
 def _result(table: Table, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
@@ -131,6 +146,10 @@ def _result(table: Table, step: Step, down_since: dict[str, int]) -> Iterator[En
     if result.foul == "scratch" and CUE not in result.down:
         words = "a scratch is logged but the cue ball is not down: put it in the pocket it fell in"
         yield "result.foul", "foul-without-scratch", words
+    for ball in step.ruling.respot if step.ruling else ():
+        if ball not in result.moved:
+            words = f"{ball_words(ball)} comes back on its spot: place it there"
+            yield "result.moved", "not-spotted", words
     for ball in sorted(set(result.moved) - set(step.before)):
         words = f"{ball_words(ball)} cannot move: it is not on the table before the shot"
         yield "result.moved", "moved-not-on-table", words

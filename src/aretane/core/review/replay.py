@@ -1,9 +1,9 @@
 """Replay a rack from its shots, so that a correction to one recomputes everything after it."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..layout import Layout
-from ..rules import RackState, Rules, Ruling
+from ..rules import RackState, Rules, Ruling, fold
 from ..shot import Rack, Shot, after
 
 
@@ -23,12 +23,20 @@ class Step:
     ruling: Ruling | None
 
 
-def replay(rules: Rules, rack: Rack) -> list[Step]:
-    """One step for each shot of the rack, in order."""
+def replay(rules: Rules, rack: Rack, carried: RackState | None = None) -> list[Step]:
+    """One step for each shot of the rack, in order. `carried` is the end of the rack before.
+
+    After a gap nobody knows whose turn it is, nor what a foul before it gave.
+    """
     steps: list[Step] = []
     layout = Layout(())
-    state = rules.initial(rack.players, rack.breaker)
-    for shot in rack.shots:
+    state = rules.initial(rack.players, rack.breaker, carried)
+    for index, shot in enumerate(rack.shots):
+        if rack.after_gap(index):
+            state = replace(
+                state, turn=frozenset(), over=False, winner=None, ball_in_hand=False, free=True,
+                push_out_allowed=True, visits_left=1, shots=max(1, state.shots), reasons=(),
+            )  # fmt: skip
         before = (layout if shot.start is None else shot.start).changed(shot.placed)
         step = replay_one(rules, shot, state, before)
         steps.append(step)
@@ -36,9 +44,17 @@ def replay(rules: Rules, rack: Rack) -> list[Step]:
     return steps
 
 
+def end_of(rules: Rules, rack: Rack, steps: list[Step], carried: RackState | None = None) -> RackState:
+    """The state after the rack; where its shots do not end it, as the reviewer says it ended."""
+    state = steps[-1].next_state if steps else rules.initial(rack.players, rack.breaker, carried)
+    if rack.ending is not None and not state.over:
+        state = replace(state, over=True, winner=rack.ending.winner)
+    return state
+
+
 def replay_one(rules: Rules, shot: Shot, state: RackState, before: Layout) -> Step:
     """One shot from the state and the layout before it."""
     if shot.result is None:
         return Step(shot, state, before, None, state, None)
-    next_state, ruling = rules.after(state, shot, before)
+    next_state, ruling = fold(rules, state, shot, before)
     return Step(shot, state, before, after(before, shot.result), next_state, ruling)

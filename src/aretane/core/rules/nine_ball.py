@@ -4,73 +4,59 @@ WPA rules of play (memory). The money ball pocketed on a foul or a push-out come
 any other ball stays down.
 """
 
-from dataclasses import replace
+from dataclasses import dataclass, field, replace
 
 from ..layout import Layout
 from ..shot import Shot
-from ..vocabulary import FOULS, ball_words
-from .fold import RackState, Ruling
+from ..vocabulary import ball_words
+from . import pool
+from .fold import RackState, Ruling, opening
+from .options import DEFAULTS, Options
 
 MONEY_BALL = "9"
-FOULS_TO_LOSE = 3
 
 
+@dataclass(frozen=True, slots=True)
 class NineBall:
     """The fold for nine-ball."""
 
-    balls = tuple(str(n) for n in range(1, 10))
+    options: Options = DEFAULTS["nine-ball"]
+    balls: tuple[str, ...] = field(default=tuple(str(n) for n in range(1, 10)), init=False)
+    has_points: bool = field(default=False, init=False)
 
-    def initial(self, players: tuple[str, ...], breaker: str | None) -> RackState:
-        turn = frozenset((breaker,)) if breaker else frozenset(players)
-        return RackState(players, turn, ball_in_hand=True)
+    def initial(
+        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
+    ) -> RackState:
+        return opening(players, breaker)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
-        lowest = min(layout.objects, key=int, default=None)
-        return () if lowest is None else (lowest,)
+        return pool.lowest(layout)
 
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
-        result = shot.result
-        assert result is not None
-        shooter, opponent = shot.shooter, state.other(shot.shooter)
+        potted = pool.potted_in(shot, layout)
+        is_break = shot.plan.kind == "break"
+        faulty = pool.dry_break_faulty(shot, potted) if is_break else None
+        foul = pool.is_foul(shot, self.options) or faulty is not None
         push_out = shot.plan.kind == "push-out" and state.push_out_allowed
-        foul = result.foul is not None
-        spotted = frozenset(result.moved) & frozenset(result.down)
-        counted = tuple(ball for ball in result.potted_objects if ball in layout)
-        fouls = dict(state.fouls_in_a_row)
-        fouls[shooter] = fouls.get(shooter, 0) + 1 if foul else 0
-        shared = replace(
-            state,
-            shots=state.shots + 1,
-            fouls_in_a_row=tuple(sorted(fouls.items())),
-            push_out_allowed=shot.plan.kind == "break" and not foul,
-            ball_in_hand=foul,
-        )
+        shared = pool.next_state(state, shot, foul)
         if foul:
-            return self._fouled(shared, shot, fouls[shooter])
+            words = "" if pool.is_foul(shot, self.options) else f"{faulty}: ball in hand"
+            state, ruling = pool.fouled(shared, shot, self.options, words=words)
+            return state, replace(ruling, respot=(MONEY_BALL,) if MONEY_BALL in potted else ())
         if push_out:
-            words = "push-out: the opponent chooses who plays on"
-            turn = frozenset(state.players)
-            return replace(shared, turn=turn, reasons=(words,)), Ruling(False, (), False, (words,))
-        if MONEY_BALL in counted and MONEY_BALL not in spotted:
-            words = "the 9 is down on a legal shot: rack won"
-            won = replace(shared, winner=shooter, over=True, reasons=(words,))
-            return won, Ruling(False, counted, True, (words,))
-        keeps = bool(counted)
-        words = (
-            f"{ball_words(counted[0])} is down: plays on" if keeps else "nothing is down: the turn passes"
-        )
-        following = replace(shared, turn=frozenset((shooter if keeps else opponent,)), reasons=(words,))
-        return following, Ruling(False, counted, keeps, (words,))
-
-    def _fouled(self, shared: RackState, shot: Shot, in_a_row: int) -> tuple[RackState, Ruling]:
-        assert shot.result is not None and shot.result.foul is not None
-        opponent = shared.other(shot.shooter)
-        reasons = [f"foul ({FOULS.get(shot.result.foul, shot.result.foul).lower()}): ball in hand"]
-        state = replace(shared, turn=frozenset((opponent,)), reasons=tuple(reasons))
-        if in_a_row >= FOULS_TO_LOSE and len(shared.players) > 1:
-            reasons.append("third foul in a row: rack lost")
-            state = replace(state, over=True, winner=opponent, reasons=tuple(reasons))
-        return state, Ruling(True, (), False, tuple(reasons))
-
-
-NINE_BALL = NineBall()
+            state, ruling = pool.chooses(shared, "push-out: the opponent chooses who plays on")
+            return state, replace(ruling, respot=(MONEY_BALL,) if MONEY_BALL in potted else ())
+        shared = replace(shared, push_out_allowed=is_break and self.options.push_out)
+        back = is_break and self.options.money_on_break == "spotted"
+        if MONEY_BALL in potted and MONEY_BALL not in pool.spotted(shot) and not back:
+            ruling = Ruling(False, potted, True)
+            return pool.wins(shared, shot.shooter, "the 9 is down on a legal shot: rack won", ruling)
+        if is_break and self.options.break_condition == "three-points":
+            missed = pool.points_missed(shot, potted)
+            if missed is not None:
+                return pool.chooses(shared, missed, potted)
+        if not potted:
+            return pool.passes(shared, shot.shooter, "nothing is down: the turn passes")
+        words = f"{ball_words(potted[0])} is down: plays on"
+        state, ruling = pool.plays_on(shared, shot.shooter, words, potted)
+        return state, replace(ruling, respot=(MONEY_BALL,) if back and MONEY_BALL in potted else ())

@@ -1,12 +1,14 @@
 -- name: list_racks(club_id, recording_id)
-SELECT k.id, k.recording_id, k.number, k.breaker_id, k.notes, k.version
+SELECT k.id, k.recording_id, k.number, k.breaker_id, k.notes, k.version,
+  k.depth, k.winner_id, k.how
 FROM rack k JOIN recording r ON r.id = k.recording_id
 WHERE k.club_id = :club_id AND r.removed_at IS NULL
   AND (:recording_id IS NULL OR k.recording_id = :recording_id)
 ORDER BY k.recording_id, k.number;
 
 -- name: rack_by_id(club_id, rack_id)^
-SELECT k.id, k.recording_id, k.number, k.breaker_id, k.notes, k.version
+SELECT k.id, k.recording_id, k.number, k.breaker_id, k.notes, k.version,
+  k.depth, k.winner_id, k.how
 FROM rack k JOIN recording r ON r.id = k.recording_id
 WHERE k.club_id = :club_id AND k.id = :rack_id AND r.removed_at IS NULL;
 
@@ -14,13 +16,14 @@ WHERE k.club_id = :club_id AND k.id = :rack_id AND r.removed_at IS NULL;
 SELECT id, recording_id, number, version FROM rack
 WHERE club_id = :club_id AND id = :rack_id FOR UPDATE;
 
--- name: add_rack(club_id, recording_id, number, breaker_id, notes)^
-INSERT INTO rack (club_id, recording_id, number, breaker_id, notes)
-VALUES (:club_id, :recording_id, :number, :breaker_id, :notes)
+-- name: add_rack(club_id, recording_id, number, breaker_id, notes, depth, winner_id, how)^
+INSERT INTO rack (club_id, recording_id, number, breaker_id, notes, depth, winner_id, how)
+VALUES (:club_id, :recording_id, :number, :breaker_id, :notes, :depth, :winner_id, :how)
 RETURNING id;
 
--- name: set_rack(breaker_id, notes, club_id, rack_id)!
-UPDATE rack SET breaker_id = :breaker_id, notes = :notes, version = version + 1
+-- name: set_rack(breaker_id, notes, depth, winner_id, how, club_id, rack_id)!
+UPDATE rack SET breaker_id = :breaker_id, notes = :notes, depth = :depth, winner_id = :winner_id,
+  how = :how, version = version + 1
 WHERE club_id = :club_id AND id = :rack_id;
 
 -- name: touch_rack(club_id, rack_id)!
@@ -39,7 +42,7 @@ UPDATE rack SET number = number - 1 WHERE recording_id = :recording_id AND numbe
 ORDER BY number;
 
 -- name: list_shots(club_id, recording_id, rack_id)
-SELECT s.id, s.rack_id, s.position, s.shooter_id, s.time_s, s.layout, s.plan, s.result,
+SELECT s.id, s.rack_id, s.position, s.shooter_id, s.time_s, s.gap, s.layout, s.plan, s.result,
   s.judgement, s.tags, s.notes, s.version
 FROM shot s JOIN recording r ON r.id = s.recording_id
 WHERE s.club_id = :club_id AND r.removed_at IS NULL
@@ -48,17 +51,17 @@ WHERE s.club_id = :club_id AND r.removed_at IS NULL
 ORDER BY s.rack_id, s.position;
 
 -- name: lock_shots(club_id, rack_id)
-SELECT id, rack_id, position, shooter_id, time_s, layout, plan, result, judgement, tags, notes, version
+SELECT id, rack_id, position, shooter_id, time_s, gap, layout, plan, result, judgement, tags, notes, version
 FROM shot WHERE club_id = :club_id AND rack_id = :rack_id ORDER BY position FOR UPDATE;
 
--- name: add_shot(id, club_id, recording_id, rack_id, position, shooter_id, time_s, layout, plan, result, judgement, tags, notes)!
-INSERT INTO shot (id, club_id, recording_id, rack_id, position, shooter_id, time_s, layout, plan,
+-- name: add_shot(id, club_id, recording_id, rack_id, position, shooter_id, time_s, gap, layout, plan, result, judgement, tags, notes)!
+INSERT INTO shot (id, club_id, recording_id, rack_id, position, shooter_id, time_s, gap, layout, plan,
   result, judgement, tags, notes)
-VALUES (:id, :club_id, :recording_id, :rack_id, :position, :shooter_id, :time_s, :layout, :plan,
+VALUES (:id, :club_id, :recording_id, :rack_id, :position, :shooter_id, :time_s, :gap, :layout, :plan,
   :result, :judgement, :tags, :notes);
 
--- name: set_shot(shooter_id, time_s, layout, plan, result, judgement, tags, notes, club_id, id)!
-UPDATE shot SET shooter_id = :shooter_id, time_s = :time_s, layout = :layout, plan = :plan,
+-- name: set_shot(shooter_id, time_s, gap, layout, plan, result, judgement, tags, notes, club_id, id)!
+UPDATE shot SET shooter_id = :shooter_id, time_s = :time_s, gap = :gap, layout = :layout, plan = :plan,
   result = :result, judgement = :judgement, tags = :tags, notes = :notes, version = version + 1
 WHERE club_id = :club_id AND id = :id;
 

@@ -1,11 +1,11 @@
 -- name: list_recordings(club_id)
-SELECT id, title, played_on, kind, discipline, race_to, break_order, notes, table_size,
+SELECT id, title, played_on, kind, discipline, race_to, break_order, options, notes, table_size,
   corner_mouth_mm, side_mouth_mm, cloth, version
 FROM recording WHERE club_id = :club_id AND removed_at IS NULL
 ORDER BY played_on DESC, id DESC;
 
 -- name: recording_by_id(club_id, recording_id)^
-SELECT id, title, played_on, kind, discipline, race_to, break_order, notes, table_size,
+SELECT id, title, played_on, kind, discipline, race_to, break_order, options, notes, table_size,
   corner_mouth_mm, side_mouth_mm, cloth, version
 FROM recording WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL;
 
@@ -13,16 +13,16 @@ FROM recording WHERE club_id = :club_id AND id = :recording_id AND removed_at IS
 SELECT id, version FROM recording
 WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL FOR UPDATE;
 
--- name: add_recording(club_id, title, played_on, kind, discipline, race_to, break_order, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth)^
-INSERT INTO recording (club_id, title, played_on, kind, discipline, race_to, break_order, notes,
+-- name: add_recording(club_id, title, played_on, kind, discipline, race_to, break_order, options, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth)^
+INSERT INTO recording (club_id, title, played_on, kind, discipline, race_to, break_order, options, notes,
   table_size, corner_mouth_mm, side_mouth_mm, cloth)
-VALUES (:club_id, :title, :played_on, :kind, :discipline, :race_to, :break_order, :notes,
+VALUES (:club_id, :title, :played_on, :kind, :discipline, :race_to, :break_order, :options, :notes,
   :table_size, :corner_mouth_mm, :side_mouth_mm, :cloth)
 RETURNING id;
 
--- name: set_recording(title, played_on, kind, discipline, race_to, break_order, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, club_id, recording_id)!
+-- name: set_recording(title, played_on, kind, discipline, race_to, break_order, options, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, club_id, recording_id)!
 UPDATE recording SET title = :title, played_on = :played_on, kind = :kind,
-  discipline = :discipline, race_to = :race_to, break_order = :break_order, notes = :notes,
+  discipline = :discipline, race_to = :race_to, break_order = :break_order, options = :options, notes = :notes,
   table_size = :table_size, corner_mouth_mm = :corner_mouth_mm, side_mouth_mm = :side_mouth_mm,
   cloth = :cloth, version = version + 1
 WHERE club_id = :club_id AND id = :recording_id;

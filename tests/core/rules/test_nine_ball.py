@@ -6,12 +6,12 @@ from hypothesis import given
 from hypothesis import strategies as st
 
 from aretane.core.review.replay import Step, replay
-from aretane.core.rules import RULES
+from aretane.core.rules import rules_for
 from aretane.core.shot import Plan, Rack, Result, Shot
 
-from .racks import HOME, POCKET, SPOTS, miss, pot, rack, table_of
+from ..racks import HOME, POCKET, SPOTS, miss, pot, rack, table_of
 
-NINE_BALL = RULES["nine-ball"]
+NINE_BALL = rules_for("nine-ball")
 
 
 def play(of: Rack) -> list[Step]:

@@ -1,0 +1,85 @@
+"""Practice: a team of alternating shooters, and drills, over the rules of any discipline.
+
+One person playing both sides needs nothing of its own: every discipline folds with one player.
+"""
+
+from dataclasses import dataclass, replace
+
+from ..layout import Layout
+from ..shot import Shot
+from .fold import RackState, Rules, Ruling
+
+TEAM = "team"
+"""Who scores, fouls and holds groups while a team shoots."""
+
+
+@dataclass(frozen=True, slots=True)
+class TeamRun:
+    """Shooters take turns shot by shot; the run, the groups and the fouls are the team's."""
+
+    base: Rules
+
+    @property
+    def balls(self) -> tuple[str, ...]:
+        return self.base.balls
+
+    @property
+    def has_points(self) -> bool:
+        return self.base.has_points
+
+    def initial(
+        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
+    ) -> RackState:
+        before = None if carried is None else _as_one(carried)
+        state = self.base.initial((TEAM,), TEAM, before)
+        turn = frozenset((breaker,)) if breaker else frozenset(players)
+        if carried is not None and carried.turn and state.shots:
+            turn = carried.turn
+        return replace(state, players=players, turn=turn)
+
+    def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
+        return self.base.balls_on(_as_one(state), layout)
+
+    def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
+        inner, ruling = self.base.after(_as_one(state), replace(shot, shooter=TEAM), layout)
+        order = state.players
+        following = shot.shooter
+        if shot.shooter in order:
+            following = order[(order.index(shot.shooter) + 1) % len(order)]
+        return replace(inner, players=order, turn=frozenset((following,)), winner=None), ruling
+
+
+def _as_one(state: RackState) -> RackState:
+    return replace(state, players=(TEAM,), turn=frozenset((TEAM,)))
+
+
+@dataclass(frozen=True, slots=True)
+class Drill:
+    """Balls of a discipline without its rules: any ball may be played, nobody's turn passes."""
+
+    base: Rules
+
+    @property
+    def balls(self) -> tuple[str, ...]:
+        return self.base.balls
+
+    @property
+    def has_points(self) -> bool:
+        return False
+
+    def initial(
+        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
+    ) -> RackState:
+        return RackState(players, frozenset(players), ball_in_hand=True)
+
+    def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
+        return layout.objects
+
+    def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
+        assert shot.result is not None
+        potted = tuple(ball for ball in shot.result.potted_objects if ball in layout)
+        foul = shot.result.foul is not None
+        keeps = bool(potted) and not foul
+        words = "made" if keeps else ("a foul in a drill" if foul else "not made")
+        state = replace(state, shots=state.shots + 1, ball_in_hand=False, reasons=(words,))
+        return state, Ruling(foul, potted if keeps else (), keeps, (words,))
