@@ -12,14 +12,18 @@ const table = {
   head_string: 635, foot_spot: [1905, 635], pockets: [],
 } as unknown as TableView;
 
+const head = { notes: "", depth: "full", ended_winner: null, ended_how: null };
+const racked: Places = Object.fromEntries(["cue", "1", "2", "3", "4", "5", "6", "7", "8", "9"].map((ball, i) => [ball, [200 + i * 100, 600]]));
+
 function open(balls: Places = {}): void {
   const shots = Object.keys(balls).length
     ? [{ id: "s0", version: 1, shot: { ...rd.emptyShot("a", true), layout: { from: "empty", balls } }, review: { before: balls, flags: [], pots: [] } }]
     : [];
   openDesk({
-    recording: { id: 1, players: [{ id: "a", name: "A" }, { id: "b", name: "B" }] },
+    recording: { id: 1, match: { discipline: "nine-ball", kind: "match" }, players: [{ id: "a", name: "A" }, { id: "b", name: "B" }] },
     table,
-    rack: { id: 1, number: 1, version: 1, breaker: "a", notes: "", shots },
+    game: { balls: ["1", "2", "3", "4", "5", "6", "7", "8", "9"], racked, break_ball: "1", has_points: false, options_used: [] },
+    rack: { id: 1, number: 1, version: 1, breaker: "a", ...head, next_turn: [], shots },
   } as unknown as DeskView, null);
 }
 

@@ -2019,6 +2019,7 @@ export interface components {
          * @description A rack with the recording around it.
          */
         DeskView: {
+            game: components["schemas"]["GameView"];
             rack: components["schemas"]["RackView"];
             recording: components["schemas"]["RecordingView"];
             table: components["schemas"]["TableView"];
@@ -2124,6 +2125,30 @@ export interface components {
             /** Speed Spread */
             speed_spread: number;
             strike: components["schemas"]["StrikeView"];
+        };
+        /**
+         * GameView
+         * @description What the rules bring to the desk: the balls, the full rack (mm), the ball a break is aimed at.
+         *
+         *     `options` are those in force, `options_used` the names of those the discipline has.
+         */
+        GameView: {
+            /** Balls */
+            balls: string[];
+            /** Break Ball */
+            break_ball: string;
+            /** Has Points */
+            has_points: boolean;
+            options: components["schemas"]["OptionsShape"];
+            /** Options Used */
+            options_used: string[];
+            /** Racked */
+            racked: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
         };
         /**
          * ImportedView
@@ -3273,13 +3298,15 @@ export interface components {
         };
         /**
          * TableView
-         * @description The table to draw, mm.
+         * @description The table to draw, mm. `head_string` is the baulk line where the game has one, `d_radius` its D.
          */
         TableView: {
             /** Ball Radius */
             ball_radius: number;
             /** Cue Ball Radius */
             cue_ball_radius: number;
+            /** D Radius */
+            d_radius: number | null;
             /** Diamond */
             diamond: number;
             /** Foot Spot */
@@ -3293,6 +3320,11 @@ export interface components {
             length: number;
             /** Pockets */
             pockets: components["schemas"]["PocketView"][];
+            /** Spots */
+            spots: [
+                number,
+                number
+            ][];
             /** Width */
             width: number;
         };
@@ -3462,6 +3494,14 @@ export interface components {
             /** Money On Break */
             money_on_break: {
                 [key: string]: string;
+            };
+            /** Options Used */
+            options_used: {
+                [key: string]: string[];
+            };
+            /** Options Usual */
+            options_usual: {
+                [key: string]: components["schemas"]["OptionsShape"];
             };
             /** Pocket Parts */
             pocket_parts: {

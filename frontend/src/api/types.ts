@@ -26,11 +26,18 @@ export type Result = {
   foul: string | null;
   cue_end: Place | null;
   moved: Places;
+  foul_ball: string | null;
+  penalty: number | null;
+  miss: boolean;
+  break_rails: number | null;
+  break_over: number | null;
+  ruled: { reason: string; next: string | null; winner: string | null } | null;
 };
 export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes"> & { causes: string[] };
 export type Shot = {
   shooter: string;
   time_s: number | null;
+  gap: string | null;
   layout: Layout;
   plan: Plan;
   result: Result | null;
@@ -40,15 +47,17 @@ export type Shot = {
 };
 
 export type Pot = Schemas["PotView"];
-export type Review = Omit<Schemas["ReviewView"], "before" | "after"> & {
+export type Review = Omit<Schemas["ReviewView"], "before" | "after" | "respot"> & {
   before: Places;
+  respot: Places;
   after: Places | null;
 };
 export type ShotView = { id: string; version: number; shot: Shot; review: Review };
 export type RackView = Omit<Schemas["RackView"], "shots"> & { shots: ShotView[] };
 export type RecordingView = Schemas["RecordingView"];
 export type TableView = Schemas["TableView"];
-export type DeskView = { recording: RecordingView; table: TableView; rack: RackView };
+export type Game = Omit<Schemas["GameView"], "racked"> & { racked: Places };
+export type DeskView = { recording: RecordingView; table: TableView; game: Game; rack: RackView };
 export type Words = Schemas["WordsView"];
 export type Session = Schemas["SessionView"];
 export type Player = Schemas["PlayerView"];
@@ -59,9 +68,10 @@ export type Interval = Schemas["IntervalView"];
 export type Compare = Schemas["CompareView"];
 export type FileCheck = Schemas["FileCheckView"];
 export type Problem = Schemas["Problem"];
+export type Options = Schemas["OptionsShape"];
 export type SetUp = {
   version: number;
-  match: Whole<Schemas["MatchShape"]>;
+  match: Omit<Whole<Schemas["MatchShape"]>, "options"> & { options: Options };
   table: Whole<Schemas["TableShape"]>;
   players: number[];
 };

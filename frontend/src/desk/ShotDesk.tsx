@@ -8,6 +8,7 @@ import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
+import { theBall } from "../table/colours";
 import type { Units } from "../units/units";
 import { length } from "../units/units";
 import * as act from "./actions";
@@ -25,6 +26,7 @@ import { WorthSlip } from "./slips/WorthSlip";
 import { lower } from "./slips/parts";
 import { usePlaying, stop } from "./playing";
 import { useFinding, useForecast } from "./striking";
+import { Standing } from "./Standing";
 import { TableStage } from "./TableStage";
 import { Tray } from "./Tray";
 import { chance, thickness } from "../units/units";
@@ -96,6 +98,17 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
     })();
   useKeys(COMMANDS, context);
   useEffect(() => {
+    const paste = (event: ClipboardEvent) => {
+      const into = event.target as HTMLElement | null;
+      const text = event.clipboardData?.getData("text") ?? "";
+      if (into?.closest("input, textarea, select, [contenteditable]") || !text.trim()) return;
+      event.preventDefault();
+      act.pasteLayout(Math.max(1, useDesk.getState().current), text);
+    };
+    document.addEventListener("paste", paste);
+    return () => document.removeEventListener("paste", paste);
+  }, []);
+  useEffect(() => {
     // An address drawn late, after a second key, must not take the desk back.
     if (going.current !== null && going.current !== shotNumber) return;
     going.current = null;
@@ -126,7 +139,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   if (!table || !recording) return null;
   const lines = (
     <div className="flex min-w-0 items-center gap-3">
-      <Score recording={recording} />
+      <Score recording={recording} words={words} />
       <ScoreLine recording={recording} current={useDesk.getState().number} />
     </div>
   );
@@ -149,6 +162,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               <Tray number={number} shot={one.shot} shown={shown} />
               <PointerRead />
             </div>
+            <Told />
             <Flags words={(review?.flags ?? []).map((f) => f.words)} />
           </section>
           <aside aria-label={`Shot ${number}`} className="rule w-full flex-none px-3 pb-2 lg:w-[21.5rem] lg:overflow-y-auto lg:border-l">
@@ -156,8 +170,9 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               <span>Shot {number} of {doc.shots.length}</span>
               <span className="quiet text-sm font-normal">{came(one.shot)}</span>
             </h1>
+            <Standing review={review} name={name} />
             <SlipBox slip="plan" now={slip} line={planLine(one.shot, words)}>
-              <PlanSlip number={number} shot={one.shot} before={layout.before} words={words} units={units} />
+              <PlanSlip key={one.id} number={number} shot={one.shot} before={layout.before} words={words} units={units} free={review?.free ?? false} />
             </SlipBox>
             <SlipBox slip="strike" now={slip} line={review?.pot ? `${chance(planned?.pot.value ?? review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
               <StrikeSlip number={number} shot={one.shot} review={review} words={words} units={units} level={levelOf(recording, one.shot.shooter, words)} forecast={forecast.data} waiting={forecast.waiting} />
@@ -185,7 +200,7 @@ const levelOf = (recording: { players: { id: string; level: string }[] }, id: st
 function planLine(shot: { plan: { ball: string | null; pocket: string | null; choice: string; kind: string } }, words: Words): string {
   const { ball, pocket, choice, kind } = shot.plan;
   if (kind === "break" || kind === "push-out") return lower(words.shot_kinds[kind] ?? kind);
-  const what = ball ? `the ${ball}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}` : "no ball yet";
+  const what = ball ? `${theBall(ball)}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}` : "no ball yet";
   return `${lower(words.choices[choice] ?? choice)}: ${what}`;
 }
 
@@ -212,7 +227,7 @@ function SlipBox({ slip, now, line, children }: { slip: Slip; now: Slip; line: s
   );
 }
 
-function Score({ recording }: { recording: { id: number; players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
+function Score({ recording, words }: { words: Words; recording: { id: number; players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
   const race = recording.match.race_to;
   return (
     <Link to={`/recordings/${recording.id}`} className="hidden truncate text-sm hover:underline md:inline" title={`${recording.match.title}: set-up and racks`}>
@@ -223,7 +238,8 @@ function Score({ recording }: { recording: { id: number; players: { id: string; 
           {recording.players.length > 1 && <b className="num ml-1">{recording.score[p.id] ?? 0}</b>}
         </span>
       ))}
-      {race ? <span className="quiet">, race to {race}</span> : recording.match.kind === "practice" ? <span className="quiet">, practice</span> : null}
+      {race && recording.match.kind === "match" ? <span className="quiet">, race to {race}</span> : null}
+      {recording.match.kind !== "match" && <span className="quiet">, {recording.match.kind === "practice" ? "practice" : lower(words.match_kinds[recording.match.kind] ?? "")}</span>}
     </Link>
   );
 }
@@ -255,6 +271,12 @@ function PointerRead() {
         : `${(table.length / 1000).toFixed(2)} × ${(table.width / 1000).toFixed(2)} m between the noses`}
     </span>
   );
+}
+
+/** What the last action had to say, until the next one. */
+function Told() {
+  const told = useDesk((s) => s.told);
+  return told ? <p role="status" className="px-1 text-sm">{told}</p> : null;
 }
 
 function Flags({ words }: { words: string[] }) {

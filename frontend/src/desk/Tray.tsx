@@ -1,28 +1,31 @@
 /** All balls under the table: those on it, those in hand or down. A click takes one in hand. */
+import { useMemo } from "react";
 import type { Places, Shot } from "../api/types";
 import { BallFace } from "../table/Ball";
-import { ballName } from "../table/colours";
+import { ballColour, ballMark, ballName } from "../table/colours";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
+import { inOrder } from "./rackDoc";
 import { seconds } from "../units/units";
-
-const ALL = ["cue", ...Array.from({ length: 9 }, (_, i) => String(i + 1))];
 
 export function Tray({ number, shot, shown }: { number: number; shot: Shot; shown: Places }) {
   const chosen = useDesk((s) => s.chosen);
   const slip = useDesk((s) => s.slip);
+  const game = useDesk((s) => s.game);
+  const all = useMemo(() => ["cue", ...inOrder(game?.balls ?? [])], [game]);
+  const small = all.length > 17;
   const ended = slip === "result" || slip === "worth";
   const fallen = (ball: string) => shot.result?.potted.find((p) => p.ball === ball);
   return (
-    <div className="flex items-center gap-1" role="group" aria-label="Balls">
-      {ALL.map((ball) => {
+    <div className={`flex flex-wrap items-center ${small ? "" : "gap-1"}`} role="group" aria-label="Balls">
+      {all.map((ball) => {
         const on = ball in shown;
         const where = on ? "on the table" : ended && fallen(ball) ? "fell in this shot" : "not on the table";
         return (
           <button
             key={ball} type="button" aria-pressed={chosen === ball}
             aria-label={`${ballName(ball)}, ${where}`} title={`${ballName(ball)}, ${where}`}
-            className={`grid h-8 w-8 place-items-center rounded-full border-2 ${chosen === ball ? "border-primary" : "border-transparent"}`}
+            className={`grid ${small ? "h-7 w-7" : "h-8 w-8"} place-items-center rounded-full border-2 ${chosen === ball ? "border-primary" : "border-transparent"}`}
             onClick={() => act.choose(chosen === ball ? null : ball)}
           >
             <svg viewBox="-11 -11 22 22" className="h-6 w-6" aria-hidden="true">
@@ -31,7 +34,8 @@ export function Tray({ number, shot, shown }: { number: number; shot: Shot; show
               ) : (
                 <>
                   <circle r={9.5} fill="none" stroke="currentColor" strokeWidth={1.4} strokeDasharray="3 2.2" />
-                  {ball !== "cue" && <text dy="0.36em" textAnchor="middle" fontSize={10.5} fontWeight={700} fill="currentColor">{ball}</text>}
+                  {ballMark(ball) && <text dy="0.36em" textAnchor="middle" fontSize={10.5} fontWeight={700} fill="currentColor">{ballMark(ball)}</text>}
+                  {!ballMark(ball) && ball !== "cue" && <circle r={4} fill={ballColour(ball)} />}
                 </>
               )}
               {ball === "cue" && !on && <text dy="0.36em" textAnchor="middle" fontSize={9} fill="currentColor">cue</text>}

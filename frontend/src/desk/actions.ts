@@ -1,6 +1,8 @@
 /** What a reviewer can do at the desk. Keys, menu, palette and pointer all come here. */
 import type { Place, PocketName, Shot } from "../api/types";
-import { nineBallRack, radius, settle } from "../table/geometry";
+import { ballForKey, rank } from "../table/colours";
+import { radius, settle } from "../table/geometry";
+import { mirrored, readLayout, turned, writeLayout } from "../table/layoutText";
 import { edit, history, useDesk, type Slip } from "./deskStore";
 import * as rd from "./rackDoc";
 
@@ -61,7 +63,7 @@ export function nudge(n: number, dx: number, dy: number, wide: boolean): void {
 /** Balls that are not on the table before this shot, in order; the cue ball first. */
 export function tray(n: number): string[] {
   const one = at(n);
-  const all = ["cue", ...Array.from({ length: 9 }, (_, i) => String(i + 1))];
+  const all = ["cue", ...rd.inOrder(useDesk.getState().game?.balls ?? [])];
   return all.filter((ball) => !one || !(ball in one.before));
 }
 
@@ -93,7 +95,6 @@ export function clickCloth(n: number, place: Place): void {
 function nextFromTray(n: number, placed: string): string | null {
   const off = tray(n);
   if (useDesk.getState().doc.shots[n - 1]?.shot.layout.from !== "empty") return null;
-  const rank = (b: string) => (b === "cue" ? 0 : Number(b));
   return off.find((ball) => rank(ball) > rank(placed)) ?? null;
 }
 
@@ -114,6 +115,22 @@ function markFresh(id: string): void {
   useDesk.setState((s) => ({ fresh: { ...s.fresh, [id]: true } }));
 }
 
+/** The ball that a number key means here. */
+export function pickKey(n: number, key: number): void {
+  const one = at(n);
+  const { chosen, game } = useDesk.getState();
+  if (!one || !game) return;
+  const here = Object.keys(isAfter() ? (one.after ?? one.before) : one.before);
+  const ball = ballForKey(key, here, isAfter() ? chosen : one.shot.plan.ball) ?? ballForKey(key, game.balls, chosen);
+  if (ball) pickBall(n, ball);
+}
+
+export function holdKey(n: number, key: number): void {
+  const { chosen, game } = useDesk.getState();
+  const ball = ballForKey(key, game?.balls ?? [], chosen);
+  if (ball && at(n)) choose(ball);
+}
+
 export function pickPocket(n: number, pocket: PocketName): void {
   const { slip, chosen } = useDesk.getState();
   const one = at(n);
@@ -121,11 +138,27 @@ export function pickPocket(n: number, pocket: PocketName): void {
   if (slip === "result") {
     const ball = chosen ?? one.shot.plan.ball;
     if (ball) change(n, (s) => rd.potBall(s, ball, pocket));
+    markSpotting(one.id);
     if (chosen) choose(null);
   } else setPlan(n, { pocket });
 }
 
+/** Balls that come back by the rules may be put on their spots in this shot. */
+function markSpotting(id: string): void {
+  useDesk.setState((s) => ({ spotting: { ...s.spotting, [id]: true } }));
+}
+
+/** Puts balls that come back where the server says. */
+export function respot(n: number): void {
+  const one = at(n);
+  const back = one ? useDesk.getState().reviews[one.id]?.respot : undefined;
+  if (one && back && Object.keys(back).length)
+    change(n, (s) => rd.withResult(s, { moved: { ...s.result?.moved, ...back } }));
+}
+
 export function potted(n: number): void {
+  const one = at(n);
+  if (one) markSpotting(one.id);
   change(n, rd.pottedAsPlanned);
   openSlip("result");
 }
@@ -151,14 +184,16 @@ export function next(n: number, go: Go): void {
 }
 
 export function addAfter(n: number): void {
-  const { doc, reviews, recording } = useDesk.getState();
+  const { doc, reviews, recording, nextTurn } = useDesk.getState();
   const last = at(n);
   const review = last ? reviews[last.id] : undefined;
   const players = recording?.players.map((p) => p.id) ?? [];
-  const shooter = shooterAfter(last?.shot, players, review?.keeps_table ?? null, doc.breaker);
+  const team = recording?.match.kind === "team";
+  const shooter = shooterAfter(last?.shot, players, team ? false : (review?.keeps_table ?? null), doc.breaker ?? (nextTurn.length === 1 ? (nextTurn[0] ?? null) : null));
   const shot = rd.emptyShot(shooter, n === 0);
   const table = last ? (last.after ?? last.before) : {};
-  shot.plan.ball = rd.lowest(table);
+  const inTurn = ["nine-ball", "ten-ball"].includes(recording?.match.discipline ?? "");
+  shot.plan.ball = inTurn ? rd.lowest(table) : null;
   const id = crypto.randomUUID();
   edit((d) => rd.insertAfter(d, last?.id ?? null, { id, shot }));
   markFresh(id);
@@ -173,7 +208,7 @@ function shooterAfter(
   const result = last.result;
   const likely = !!result && !result.foul && result.potted.some((p) => p.ball !== "cue");
   const stays = !result || (keeps ?? likely);
-  return stays ? last.shooter : (players.find((p) => p !== last.shooter) ?? last.shooter);
+  return stays ? last.shooter : (players[(players.indexOf(last.shooter) + 1) % Math.max(1, players.length)] ?? last.shooter);
 }
 
 export function removeShot(n: number, go: Go): void {
@@ -185,15 +220,46 @@ export function removeShot(n: number, go: Go): void {
 }
 
 export function rackPattern(n: number): void {
-  const { table } = useDesk.getState();
+  const { game } = useDesk.getState();
   const one = at(n);
-  if (!one || !table) return;
+  if (!one || !game) return;
   setShot(n, {
-    layout: { from: "empty", balls: nineBallRack(table) },
-    plan: { ...one.shot.plan, kind: "break", ball: "1", pocket: null },
+    layout: { from: "empty", balls: { ...game.racked } },
+    plan: { ...one.shot.plan, kind: "break", ball: game.break_ball, pocket: null },
   });
   choose(null);
 }
+
+/** The layout before this shot in a mirror along the table, or turned to its other end. */
+export function flip(n: number, how: "mirror" | "turn"): void {
+  const { table } = useDesk.getState();
+  const one = at(n);
+  if (!one || !table) return;
+  const balls = (how === "mirror" ? mirrored : turned)(one.before, table);
+  setShot(n, { layout: { from: "empty", balls } });
+}
+
+export function copyLayout(n: number): void {
+  const one = at(n);
+  if (!one) return;
+  const shown = isAfter() ? (one.after ?? one.before) : one.before;
+  void navigator.clipboard.writeText(writeLayout(shown)).then(
+    () => tell("The layout is copied as text."),
+    () => tell("The browser does not allow copying here."),
+  );
+}
+
+/** Sets the layout before this shot from text; every line that cannot be read is named, the rest is taken. */
+export function pasteLayout(n: number, text: string): void {
+  const { table, game } = useDesk.getState();
+  if (!at(n) || !table || !game) return;
+  const { places, faults } = readLayout(text, table, game.balls);
+  if (!Object.keys(places).length) return tell(`Nothing of the pasted text is a layout. ${faults[0] ?? ""}`);
+  setShot(n, { layout: { from: "empty", balls: places } });
+  tell(faults.length ? `Left out: ${faults.join("; ")}` : `${Object.keys(places).length} balls pasted.`);
+}
+
+const tell = (words: string) => useDesk.setState({ told: words });
 
 export const undo = () => history().undo();
 export const redo = () => history().redo();

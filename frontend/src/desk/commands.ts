@@ -45,12 +45,16 @@ export const COMMANDS: Command[] = [
 
   { id: "ball-0", group: "Table", words: "Take the cue ball in hand", keys: ["0"], run: (c) => act.pickBall(c.shot, "cue") },
   ...Array.from({ length: 9 }, (_, i): Command => ({
-    id: `ball-${i + 1}`, group: "Table", words: `Ball ${i + 1}: plan it, or choose it in the result`,
-    keys: [String(i + 1)], run: (c) => act.pickBall(c.shot, String(i + 1)),
+    id: `ball-${i + 1}`, group: "Table", words: `Ball ${i + 1}, in snooker by points: plan it, or choose it in the result`,
+    keys: [String(i + 1)], run: (c) => act.pickKey(c.shot, i + 1),
+  })),
+  ...Array.from({ length: 6 }, (_, i): Command => ({
+    id: `ball-${i + 10}`, group: "Table", words: `Ball ${i + 10}: plan it, or choose it in the result`,
+    keys: [`Shift+Digit${i}`], shown: `Shift ${i}`, run: (c) => act.pickKey(c.shot, i + 10),
   })),
   ...Array.from({ length: 9 }, (_, i): Command => ({
     id: `hold-${i + 1}`, group: "Table", words: `Take ball ${i + 1} in hand to move it`,
-    keys: [`Alt+Digit${i + 1}`], shown: `Alt ${i + 1}`, run: () => act.choose(String(i + 1)),
+    keys: [`Alt+Digit${i + 1}`], shown: `Alt ${i + 1}`, run: (c) => act.holdKey(c.shot, i + 1),
   })),
   ...ARROWS.flatMap(([key, dx, dy, arrow]): Command[] => [
     { id: `nudge-${key}`, group: "Table", words: `Move the ball in hand 1 mm ${arrow}`, keys: [key], shown: arrow, run: (c) => act.nudge(c.shot, dx, dy, false) },
@@ -65,7 +69,10 @@ export const COMMANDS: Command[] = [
       if (chosen) act.takeOff(c.shot, chosen);
     } },
   { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => { stop(); act.choose(null); } },
-  { id: "pattern", group: "Table", words: "Set the nine-ball rack for a break", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
+  { id: "pattern", group: "Table", words: "Set the full rack for a break", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
+  { id: "mirror", group: "Table", words: "Mirror the layout along the table", keys: ["Shift+M"], run: (c) => act.flip(c.shot, "mirror") },
+  { id: "turn", group: "Table", words: "Turn the layout to the other end", keys: ["Shift+T"], run: (c) => act.flip(c.shot, "turn") },
+  { id: "copy", group: "Table", words: "Copy the layout as text; paste text with Ctrl V", keys: ["Shift+C"], run: (c) => act.copyLayout(c.shot) },
   ...POCKET_KEYS.map(([key, pocket, where]): Command => ({
     id: `pocket-${pocket}`, group: "Table", words: `Pocket ${where}: plan it, or the ball fell there`,
     keys: [key], run: (c) => act.pickPocket(c.shot, pocket),
@@ -78,6 +85,8 @@ export const COMMANDS: Command[] = [
   { id: "potted", group: "Result", words: "Potted as planned", keys: ["p"], run: (c) => act.potted(c.shot) },
   { id: "missed", group: "Result", words: "Not potted", keys: ["x"], run: (c) => act.missed(c.shot) },
   { id: "foul", group: "Result", words: "Foul: no rail after contact", keys: ["f"], run: (c) => { act.setResult(c.shot, { foul: "no-rail" }); act.openSlip("result"); } },
+
+  { id: "respot", group: "Result", words: "Put balls that come back on their spots", keys: ["y"], run: (c) => act.respot(c.shot) },
 
   { id: "slip-plan", group: "Screen", words: "Open the plan", keys: ["i"], run: () => act.openSlip("plan") },
   { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },

@@ -1,8 +1,8 @@
 /** The shot desk's state: the rack being edited (undoable), what is stored, and what is on the screen. */
 import { temporal } from "zundo";
 import { create } from "zustand";
-import type { DeskView, RackView, RecordingView, Review, TableView, Words } from "../api/types";
-import { same, type RackDoc } from "./rackDoc";
+import type { DeskView, Game, RackView, RecordingView, Review, TableView, Words } from "../api/types";
+import { emptyHead, same, type RackDoc } from "./rackDoc";
 
 export type Slip = "plan" | "strike" | "result" | "worth";
 export type SaveState = "saved" | "saving" | "waiting" | "offline" | "conflict" | "refused";
@@ -16,10 +16,13 @@ export type DeskState = {
   number: number;
   /** Whether the rules say that the stored rack is over. */
   over: boolean;
+  /** Who may play the next shot of the stored rack. */
+  nextTurn: string[];
   /** The shot on the desk, from 1; kept here so that two keys in a row never wait for a drawing. */
   current: number;
   recording: RecordingView | null;
   table: TableView | null;
+  game: Game | null;
   words: Words | null;
   base: Base;
   reviews: Record<string, Review>;
@@ -29,19 +32,23 @@ export type DeskState = {
   saveWords: string;
   conflicts: Record<string, { version: number; shot: unknown } | null> | null;
   fresh: Record<string, true>;
+  /** Shots in which balls that come back are put on their spots by themselves. */
+  spotting: Record<string, true>;
   showPaths: boolean;
+  /** What the last action has to say. */
+  told: string;
   pointer: [number, number] | null;
 };
 
-const emptyDoc: RackDoc = { breaker: null, notes: "", shots: [] };
+const emptyDoc: RackDoc = { ...emptyHead, shots: [] };
 
 export const useDesk = create<DeskState>()(
   temporal(
     () => ({
-      doc: emptyDoc, rackId: 0, number: 0, over: false, current: 1, recording: null, table: null, words: null,
+      doc: emptyDoc, rackId: 0, number: 0, over: false, nextTurn: [], current: 1, recording: null, table: null, game: null, words: null,
       base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
       reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null,
-      fresh: {}, showPaths: true, pointer: null,
+      fresh: {}, spotting: {}, showPaths: true, told: "", pointer: null,
     } as DeskState),
     {
       partialize: (state) => ({ doc: state.doc }),
@@ -71,6 +78,9 @@ export function docOf(rack: RackView): RackDoc {
   return {
     breaker: rack.breaker,
     notes: rack.notes,
+    depth: rack.depth,
+    winner: rack.ended_winner,
+    how: rack.ended_how,
     shots: rack.shots.map((s) => ({ id: s.id, shot: s.shot })),
   };
 }
@@ -96,14 +106,18 @@ export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | n
     rackId: rack.id,
     number: rack.number,
     over: rack.over,
+    nextTurn: rack.next_turn,
     recording: view.recording,
     table: view.table,
+    game: view.game,
     reviews: reviewsOf(rack),
     chosen: null,
     save: draft ? "waiting" : "saved",
     saveWords: "",
     conflicts: null,
     fresh: {},
+    spotting: {},
+    told: "",
     pointer: null,
   });
   history().clear();

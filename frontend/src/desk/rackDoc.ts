@@ -1,23 +1,30 @@
 /** The rack as it is being edited: plain data and pure changes to it. No network, no React. */
 import type { Judgement, Place, Places, Plan, PocketName, Result, Shot } from "../api/types";
+import { rank } from "../table/colours";
 
 export type DocShot = { id: string; shot: Shot };
-export type RackDoc = { breaker: string | null; notes: string; shots: DocShot[] };
+/** All of a rack but its shots. */
+export type RackHead = { breaker: string | null; notes: string; depth: string; winner: string | null; how: string | null };
+export type RackDoc = RackHead & { shots: DocShot[] };
+export const emptyHead: RackHead = { breaker: null, notes: "", depth: "full", winner: null, how: null };
 
 export const emptyPlan = (): Plan => ({
   ball: null, pocket: null, part: null, kind: "direct", choice: "attack", reason: null, intent: null, tip: null,
   speed: null, target: { kind: "unset", a: null, b: null }, via: [], better_error: null,
-  next_ball: null, next_pocket: null, wanted_angle: null,
+  next_ball: null, next_pocket: null, wanted_angle: null, free_ball: false,
 });
 
-export const emptyResult = (): Result => ({ potted: [], off_table: [], foul: null, cue_end: null, moved: {} });
+export const emptyResult = (): Result => ({
+  potted: [], off_table: [], foul: null, cue_end: null, moved: {}, foul_ball: null, penalty: null, miss: false,
+  break_rails: null, break_over: null, ruled: null,
+});
 
 export const emptyJudgement = (): Judgement => ({
   grade: null, decision: null, luck: null, causes: [], left_out: null,
 });
 
 export const emptyShot = (shooter: string, first: boolean): Shot => ({
-  shooter, time_s: null, layout: { from: first ? "empty" : "previous", balls: {} },
+  shooter, time_s: null, gap: null, layout: { from: first ? "empty" : "previous", balls: {} },
   plan: emptyPlan(), result: null, judgement: emptyJudgement(), notes: "", tags: [],
 });
 
@@ -136,8 +143,7 @@ export function missed(shot: Shot): Shot {
   return withResult(shot, { potted: result.potted.filter((p) => p.ball !== shot.plan.ball) });
 }
 
-const NUMBER = (ball: string) => (ball === "cue" ? 0 : Number(ball));
-export const inOrder = (balls: string[]): string[] => [...balls].sort((a, b) => NUMBER(a) - NUMBER(b));
+export const inOrder = (balls: string[]): string[] => [...balls].sort((a, b) => rank(a) - rank(b));
 export const lowest = (balls: Places): string | null =>
   inOrder(Object.keys(balls).filter((ball) => ball !== "cue"))[0] ?? null;
 
@@ -146,7 +152,7 @@ export type Clash = { field: string; mine: unknown; theirs: unknown };
 
 export function flatten(shot: Shot): Record<string, unknown> {
   const flat: Record<string, unknown> = {
-    shooter: shot.shooter, time: shot.time_s, notes: shot.notes, tags: shot.tags, layout: shot.layout,
+    shooter: shot.shooter, time: shot.time_s, gap: shot.gap, notes: shot.notes, tags: shot.tags, layout: shot.layout,
   };
   for (const [key, value] of Object.entries(shot.plan)) flat[`plan.${key}`] = value;
   for (const [key, value] of Object.entries(shot.judgement)) flat[`judgement.${key}`] = value;

@@ -3,9 +3,9 @@
  * stored shortly after. A save the server refuses because somebody else was first becomes a conflict.
  */
 import { api, asProblem } from "../api/client";
-import type { RackView, Review } from "../api/types";
+import type { RackView, Review, Shot } from "../api/types";
 import { baseOf, docOf, editSilently, history, reviewsOf, useDesk, type Base } from "./deskStore";
-import { same, type RackDoc } from "./rackDoc";
+import { changeShot, emptyHead, same, withResult, type RackDoc } from "./rackDoc";
 
 const SAVE_AFTER = 350;
 const RETRY_AFTER = 3000;
@@ -15,7 +15,10 @@ const draftKey = (rackId: number) => `aretane.rack.${rackId}`;
 export function readDraft(rackId: number): { doc: RackDoc; base: Base } | null {
   try {
     const text = localStorage.getItem(draftKey(rackId));
-    return text ? (JSON.parse(text) as { doc: RackDoc; base: Base }) : null;
+    if (!text) return null;
+    const { doc, base } = JSON.parse(text) as { doc: RackDoc; base: Base };
+    const whole = (one: RackDoc): RackDoc => ({ ...emptyHead, ...one }); // kept by an older page
+    return { doc: whole(doc), base: { ...base, doc: whole(base.doc) } };
   } catch {
     return null;
   }
@@ -49,8 +52,8 @@ export function changesBetween(doc: RackDoc, base: Base): Changes | null {
   return shots.length || removed.length || order ? { shots, removed, order } : null;
 }
 
-const rackFieldsDiffer = (doc: RackDoc, base: Base) =>
-  doc.breaker !== base.doc.breaker || doc.notes !== base.doc.notes;
+const HEAD = ["breaker", "notes", "depth", "winner", "how"] as const;
+const rackFieldsDiffer = (doc: RackDoc, base: Base) => HEAD.some((field) => doc[field] !== base.doc[field]);
 
 /** The stored rack taken in: what was not touched here follows the server, what was is kept. */
 export function takeIn(doc: RackDoc, sent: RackDoc, base: Base, rack: RackView): RackDoc {
@@ -72,8 +75,8 @@ export function takeIn(doc: RackDoc, sent: RackDoc, base: Base, rack: RackView):
   const foreign = shots.some((s) => !local.has(s.id));
   if (!foreign) shots.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
   return {
-    breaker: doc.breaker === sent.breaker ? theirs.breaker : doc.breaker,
-    notes: doc.notes === sent.notes ? theirs.notes : doc.notes,
+    ...doc,
+    ...Object.fromEntries(HEAD.filter((field) => doc[field] === sent[field]).map((field) => [field, theirs[field]])),
     shots,
   };
 }
@@ -94,12 +97,12 @@ async function runPreviews(): Promise<void> {
   while (previewWanted) {
     const doc = previewWanted;
     previewWanted = null;
-    const { recording, rackId } = useDesk.getState();
+    const { recording, rackId, number } = useDesk.getState();
     if (!recording) break;
     try {
       const { data } = await api.POST("/api/recordings/{recording_id}/preview", {
         params: { path: { recording_id: recording.id } },
-        body: { breaker: doc.breaker, shots: doc.shots.map((s) => s.shot) as never },
+        body: { number, breaker: doc.breaker, depth: doc.depth as never, shots: doc.shots.map((s) => s.shot) as never },
       });
       if (data && useDesk.getState().rackId === rackId) {
         const reviews: Record<string, Review> = {};
@@ -109,6 +112,7 @@ async function runPreviews(): Promise<void> {
         });
         useDesk.setState({ reviews });
         fillFresh();
+        fillSpots();
       }
     } catch {
       break; // the save says that the server is away
@@ -122,18 +126,30 @@ function fillFresh(): void {
   const { fresh, doc, reviews } = useDesk.getState();
   for (const id of Object.keys(fresh)) {
     const shot = doc.shots.find((s) => s.id === id)?.shot;
+    const on = reviews[id]?.balls_on ?? [];
+    if (shot && !shot.plan.ball && !shot.result && shot.plan.kind === "direct" && on.length === 1) {
+      fill(id, (s) => ({ ...s, plan: { ...s.plan, ball: on[0] ?? null } }));
+      continue;
+    }
     const best = reviews[id]?.pots[0];
     if (!shot || shot.plan.pocket || shot.result || shot.plan.kind !== "direct" || shot.plan.choice === "safety") continue;
     if (!best || best.ball !== shot.plan.ball || !best.possible) continue;
     const pocket = best.pocket as NonNullable<typeof shot.plan.pocket>;
-    editSilently((d) => ({
-      ...d,
-      shots: d.shots.map((s) =>
-        s.id === id ? { ...s, shot: { ...s.shot, plan: { ...s.shot.plan, pocket } } } : s,
-      ),
-    }));
+    fill(id, (s) => ({ ...s, plan: { ...s.plan, pocket } }));
   }
 }
+
+/** Balls that come back by the rules are put where the server says, in shots that were just logged. */
+function fillSpots(): void {
+  const { spotting, reviews, doc } = useDesk.getState();
+  for (const id of Object.keys(spotting)) {
+    const back = reviews[id]?.respot ?? {};
+    if (!Object.keys(back).length || !doc.shots.find((s) => s.id === id)?.shot.result) continue;
+    fill(id, (s) => withResult(s, { moved: { ...s.result?.moved, ...back } }));
+  }
+}
+
+const fill = (id: string, how: (shot: Shot) => Shot) => editSilently((d) => changeShot(d, id, how));
 
 function schedule(after: number): void {
   window.clearTimeout(saveTimer);
@@ -168,7 +184,10 @@ export async function saveNow(): Promise<void> {
 async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<void> {
   const { data, error, response } = await api.PUT("/api/racks/{rack_id}", {
     params: { path: { rack_id: rackId } },
-    body: { version: base.rackVersion, breaker: doc.breaker, notes: doc.notes },
+    body: {
+      version: base.rackVersion, breaker: doc.breaker, notes: doc.notes, depth: doc.depth as never,
+      winner: doc.winner, how: doc.how as never,
+    },
   });
   if (data) stored(doc, data as unknown as RackView);
   else refused(response.status, error);
@@ -199,6 +218,7 @@ function stored(sent: RackDoc, rack: RackView): void {
   const settled = same(doc, base.doc);
   useDesk.setState({
     over: rack.over,
+    nextTurn: rack.next_turn,
     save: settled ? "saved" : "waiting",
     saveWords: fromElsewhere ? "Changes from elsewhere were taken in." : "",
     ...(settled ? { reviews: reviewsOf(rack) } : {}),

@@ -3,6 +3,7 @@ import { useNavigate } from "react-router";
 import { api, take } from "../api/client";
 import type { RecordingBody } from "../api/types";
 import { Shell } from "../shell/Shell";
+import { emptyRack } from "./addRack";
 import { emptySetUp, SetUpForm } from "./SetUpForm";
 
 export function NewRecording() {
@@ -20,7 +21,7 @@ export function NewRecording() {
             const first = body.match.kind === "match" ? String(body.players[0]) : null;
             await take(api.POST("/api/recordings/{recording_id}/racks", {
               params: { path: { recording_id: made.id } },
-              body: { number: 1, rack: { breaker: first, notes: "", shots: [] } },
+              body: { number: 1, rack: emptyRack(first) },
             }));
             await queries.invalidateQueries();
             navigate(`/recordings/${made.id}/racks/1`);

@@ -3,14 +3,27 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { api, take } from "../api/client";
 import { playersQuery, wordsQuery } from "../api/queries";
-import type { SetUp } from "../api/types";
+import type { Options, SetUp } from "../api/types";
+import { AgreedOptions } from "./AgreedOptions";
 import { Problem } from "../shell/Problem";
 
 type Props = { start: SetUp; done: string; onSave: (body: SetUp) => Promise<void> };
 
+const NOTHING_AGREED: Options = {
+  break_condition: null, money_on_break: null, push_out: null, in_hand: null, three_foul: null, fouls: null,
+  leave_frozen: null, call: null, school: null, points_to: null, rack_spot: null, break_box: null,
+};
+
+/** The table a game is usually played on. */
+function tableFor(discipline: string, now: string): string {
+  if (discipline === "snooker") return "snooker-12";
+  if (discipline === "english-eight-ball") return "english-7";
+  return now.startsWith("pool") ? now : "pool-9";
+}
+
 export const emptySetUp = (): SetUp => ({
   version: 0,
-  match: { title: "", played_on: null, kind: "match", discipline: "nine-ball", race_to: 5, break_order: "winner", notes: "" },
+  match: { title: "", played_on: null, kind: "match", discipline: "nine-ball", race_to: 5, break_order: "winner", notes: "", options: NOTHING_AGREED },
   table: { size: "pool-9", corner_mouth_mm: null, side_mouth_mm: null, cloth: "medium" },
   players: [],
 });
@@ -65,7 +78,7 @@ export function SetUpForm({ start, done, onSave }: Props) {
       </fieldset>
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
         <Select label="Match or practice" words={w.match_kinds} value={body.match.kind} onPick={(kind) => match({ kind })} />
-        <Select label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => match({ discipline })} />
+        <Select label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => { match({ discipline: discipline as never, options: NOTHING_AGREED }); table({ size: tableFor(discipline, body.table.size) as never }); }} />
         <Field label="Race to (racks)">
           <input className="input w-full" type="number" min={1} max={100} value={body.match.race_to ?? ""} onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })} />
         </Field>
@@ -76,14 +89,15 @@ export function SetUpForm({ start, done, onSave }: Props) {
         <Select label="Table" words={w.table_sizes} value={body.table.size} onPick={(size) => table({ size })} />
         <Select label="Cloth" words={w.cloth_speeds} value={body.table.cloth} onPick={(cloth) => table({ cloth })} />
       </div>
+      <AgreedOptions words={w} discipline={body.match.discipline} agreed={body.match.options} onChange={(options) => match({ options })} />
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
         <Field label="Corner opening, mm">
-          <input className="input w-full" type="number" min={60} max={230} step={0.1} placeholder="114.3" value={body.table.corner_mouth_mm ?? ""} onChange={(e) => table({ corner_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
+          <input className="input w-full" type="number" min={60} max={230} step={0.1} value={body.table.corner_mouth_mm ?? ""} onChange={(e) => table({ corner_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
         </Field>
         <Field label="Side opening, mm">
-          <input className="input w-full" type="number" min={60} max={230} step={0.1} placeholder="127" value={body.table.side_mouth_mm ?? ""} onChange={(e) => table({ side_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
+          <input className="input w-full" type="number" min={60} max={230} step={0.1} value={body.table.side_mouth_mm ?? ""} onChange={(e) => table({ side_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
         </Field>
-        <p className="quiet col-span-2 self-end text-sm">Between the cushion points. Left empty: 4½ in and 5 in, the tournament size.</p>
+        <p className="quiet col-span-2 self-end text-sm">Between the cushion points. Left empty: the size's own; on pool tables 4½ in and 5 in.</p>
       </div>
       <Field label="Notes">
         <textarea className="textarea w-full" rows={2} maxLength={4000} value={body.match.notes} onChange={(e) => match({ notes: e.target.value })} />
@@ -99,7 +113,7 @@ export function SetUpForm({ start, done, onSave }: Props) {
   );
 }
 
-function Field({ label, children }: { label: string; children: React.ReactNode }) {
+export function Field({ label, children }: { label: string; children: React.ReactNode }) {
   return (
     <label className="block">
       <span className="text-sm">{label}</span>

@@ -7,10 +7,14 @@ import type { RecordingView } from "../api/types";
 export function nextBreaker(recording: RecordingView): string | null {
   const ids = recording.players.map((p) => p.id);
   const last = recording.racks.at(-1);
+  if (recording.match.discipline === "straight-pool" && last) return null; // whoever is at the table goes on
   if (ids.length < 2 || !last) return ids[0] ?? null;
   if (recording.match.break_order === "winner") return last.winner;
   return last.breaker ? (ids.find((p) => p !== last.breaker) ?? null) : null;
 }
+
+export const emptyRack = (breaker: string | null) =>
+  ({ breaker, depth: "full" as const, winner: null, how: null, notes: "", shots: [] as never[] });
 
 /** Adds a rack at the end; its number. */
 export async function addNextRack(recording: RecordingView): Promise<number> {
@@ -18,7 +22,7 @@ export async function addNextRack(recording: RecordingView): Promise<number> {
   await take(
     api.POST("/api/recordings/{recording_id}/racks", {
       params: { path: { recording_id: recording.id } },
-      body: { number, rack: { breaker: nextBreaker(recording), notes: "", shots: [] } },
+      body: { number, rack: emptyRack(nextBreaker(recording)) },
     }),
   );
   return number;

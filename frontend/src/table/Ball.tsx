@@ -1,6 +1,6 @@
 /** One ball at its true size, numbered, so that it reads without colour. */
 import type { Place, TableView } from "../api/types";
-import { ballColour, isStripe } from "./colours";
+import { ballColour, ballMark, isRinged, isStripe } from "./colours";
 import { radius } from "./geometry";
 
 type Props = {
@@ -42,14 +42,15 @@ export function BallFace({ ball, x, y, r, edge, numbered }: Face) {
         />
       )}
       {ball === "cue" && <circle cx={x} cy={y} r={r * 0.16} fill="#a33" />}
-      {ball !== "cue" && numbered && (
+      {isRinged(ball) && <circle cx={x} cy={y} r={r * 0.45} fill="none" stroke="#14161a" strokeWidth={r * 0.14} />}
+      {numbered && ballMark(ball) && (
         <>
           <circle cx={x} cy={y} r={r * (isStripe(ball) ? 0.54 : 0.66)} fill="#fbf8ef" />
           <text
             x={x} y={y} dy="0.36em" textAnchor="middle" fontSize={r * (isStripe(ball) ? 1 : 1.12)} fontWeight={700}
             fontFamily="var(--font-sans)" fill="#14161a"
           >
-            {ball}
+            {ballMark(ball)}
           </text>
         </>
       )}

@@ -48,8 +48,17 @@ export const TableBed = memo(function TableBed({ table, plain = false }: Props) 
             <circle key={`${x},${y}`} cx={x} cy={y} r={8} fill="var(--sight)" />
           ))}
           <line x1={table.head_string} x2={table.head_string} y1={0} y2={W} stroke="var(--table-ink)" strokeOpacity={0.28} strokeWidth={3} />
-          <circle cx={table.foot_spot[0]} cy={flip(table.foot_spot[1])} r={7} fill="var(--table-ink)" fillOpacity={0.45} />
-          <circle cx={table.head_string} cy={W / 2} r={5} fill="var(--table-ink)" fillOpacity={0.3} />
+          {table.d_radius !== null && (
+            <path
+              d={`M${table.head_string},${W / 2 - table.d_radius} a${table.d_radius},${table.d_radius} 0 0 0 0,${2 * table.d_radius}`}
+              fill="none" stroke="var(--table-ink)" strokeOpacity={0.28} strokeWidth={3}
+            />
+          )}
+          {table.spots.map(([x, y]) => (
+            <circle key={`spot${x},${y}`} cx={x} cy={flip(y)} r={6} fill="var(--table-ink)" fillOpacity={0.35} />
+          ))}
+          {!table.spots.length && <circle cx={table.foot_spot[0]} cy={flip(table.foot_spot[1])} r={7} fill="var(--table-ink)" fillOpacity={0.45} />}
+          {!table.spots.length && <circle cx={table.head_string} cy={W / 2} r={5} fill="var(--table-ink)" fillOpacity={0.3} />}
         </>
       )}
     </g>

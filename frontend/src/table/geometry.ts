@@ -65,22 +65,3 @@ export function along(place: Place, angle: number, far: number): Place {
   const radians = (angle * Math.PI) / 180;
   return [place[0] + Math.cos(radians) * far, place[1] + Math.sin(radians) * far];
 }
-
-/** Nine balls racked on the foot spot, 1 in front, 9 in the middle, and the cue ball behind the line. */
-export function nineBallRack(table: TableView): Places {
-  const order = ["1", "2", "3", "4", "9", "5", "6", "7", "8"];
-  const pitch = 2 * table.ball_radius + 0.1;
-  const places: Places = { cue: [table.head_string * 0.9, table.width * 0.35] };
-  let next = 0;
-  [1, 2, 3, 2, 1].forEach((count, row) => {
-    for (let i = 0; i < count; i += 1) {
-      const ball = order[next++];
-      if (ball)
-        places[ball] = round([
-          table.foot_spot[0] + (row * pitch * Math.sqrt(3)) / 2 + row * 0.05,
-          table.width / 2 + (i - (count - 1) / 2) * pitch,
-        ]);
-    }
-  });
-  return places;
-}

@@ -17,7 +17,7 @@ from aretane.store.records import Asker
 
 from . import serialise
 from .asker import to_read, to_write
-from .reviewing import CROSSES_RACKS, RackHead, Scene, carried_into, review, scene, skill_of
+from .reviewing import CROSSES_RACKS, RackHead, Scene, carried_into, left_of, review, scene, skill_of
 from .striking import explained, finding_view, forecast_view, needs_cue_end, planned, seen_of
 from .views import DeskView, FindingView, ForecastView, PreviewView, RackView
 
@@ -118,10 +118,12 @@ def desk(recording_id: int, number: int) -> DeskView:
     if rack is None:
         raise NotFound(f"there is no rack {number} in this recording")
     around = scene(stored)
+    carried = carried_into(around, stored.racks, number)
     return DeskView(
         recording=serialise.recording(stored),
-        table=serialise.table(around.table),
-        rack=serialise.rack(around, rack, carried_into(around, stored.racks, number)),
+        table=serialise.table(around.table, around.discipline),
+        game=serialise.game(around, number, left_of(around, stored.racks, number, carried)),
+        rack=serialise.rack(around, rack, carried),
     )
 
 

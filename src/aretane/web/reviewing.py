@@ -109,6 +109,19 @@ def carried_into(scene: Scene, racks: Iterable[StoredRack], number: int) -> Rack
     return next((carried for rack, carried in chained(scene, racks) if rack.number == number), None)
 
 
+def left_of(
+    scene: Scene, racks: Iterable[StoredRack], number: int, carried: RackState | None
+) -> Layout | None:
+    """What lay on the table when the rack before `number` was cleared, where fourteen are racked again."""
+    if carried is None or not carried.rerack or carried.on:
+        return None
+    for rack, earlier in chained(scene, racks):
+        if rack.number == number - 1 and rack.shots:
+            last = review_stored(scene, rack, earlier).steps[-1]
+            return last.after or last.before
+    return None
+
+
 @lru_cache(maxsize=KEPT_MEASURES)
 def _measured(scene: Scene, content: str, state: RackState, before: Layout) -> Measures:
     """One shot measured, once for the same content in the same place: the rest follows from them."""

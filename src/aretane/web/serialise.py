@@ -1,16 +1,22 @@
 """Core values as the answers of the web interface: metres to mm, radians to degrees."""
 
+from dataclasses import asdict
+
 from aretane.core.aim import Aim
+from aretane.core.balls import SNOOKER_REDS
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.position import Miss
+from aretane.core.racking import racked, racked_again
 from aretane.core.review.balance import Flag
 from aretane.core.review.measure import Leave, Measures
 from aretane.core.review.replay import Step
-from aretane.core.rules import RackState
-from aretane.core.spots import respotted
+from aretane.core.rules import USED, RackState
+from aretane.core.spots import respotted, snooker_spots
 from aretane.core.table import POCKETS, Table
 from aretane.core.units import ball_widths, degrees, diamonds, mm
+from aretane.core.vocabulary import CUE
+from aretane.formats.match_file import OptionsShape
 from aretane.store.records import Recording, StoredRack
 
 from . import views as w
@@ -27,16 +33,20 @@ def places(layout: Layout) -> w.Places:
     return {ball: place(at) for ball, at in layout.places}
 
 
-def table(core: Table) -> w.TableView:
-    """The table to draw."""
+def table(core: Table, discipline: str) -> w.TableView:
+    """The table to draw, with the marks of the game."""
+    snooker = discipline == "snooker"
+    spots = snooker_spots(core)
     return w.TableView(
         length=mm(core.length),
         width=mm(core.width),
         ball_radius=mm(core.ball_radius),
         cue_ball_radius=mm(core.cue_ball_radius),
         diamond=mm(core.diamond),
-        head_string=mm(core.head_string),
+        head_string=mm(spots["brown"].x if snooker else core.head_string),
+        d_radius=mm(spots["green"].y - spots["brown"].y) if snooker else None,
         foot_spot=place(core.foot_spot),
+        spots=[place(at) for at in spots.values()] if snooker else [],
         pockets=[
             w.PocketView(
                 name=name,
@@ -46,6 +56,26 @@ def table(core: Table) -> w.TableView:
             )
             for name in POCKETS
         ],
+    )
+
+
+def game(scene: Scene, number: int, before: Layout | None = None) -> w.GameView:
+    """What the rules bring to the desk; racks of one recording are shuffled each in its own way.
+
+    `before` is what the rack before left of straight pool, where fourteen are racked again.
+    """
+    full = racked(scene.table, scene.discipline, number, scene.options.rack_spot)
+    foremost = min((at.x, ball) for ball, at in full.places if ball != CUE)[1]
+    if before is not None:
+        foremost = next(iter(before.objects), scene.rules.balls[-1])
+        full = racked_again(scene.table, foremost, before).layout
+    return w.GameView(
+        balls=list(scene.rules.balls),
+        racked=places(full),
+        break_ball=SNOOKER_REDS[0] if scene.discipline == "snooker" else foremost,
+        has_points=scene.rules.has_points,
+        options=OptionsShape(**asdict(scene.options)),
+        options_used=list(USED[scene.discipline]),
     )
 
 

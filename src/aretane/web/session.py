@@ -1,5 +1,6 @@
 """Who is asking, their units, and the words of the field."""
 
+from dataclasses import asdict
 from typing import Literal
 
 from apiflask import APIBlueprint
@@ -7,8 +8,10 @@ from pydantic import BaseModel, ConfigDict
 
 from aretane import __version__
 from aretane.core import vocabulary as v
+from aretane.core.rules import DEFAULTS, USED
 from aretane.core.skill import PRESETS
 from aretane.core.table import POCKETS
+from aretane.formats.match_file import OptionsShape
 from aretane.store import write
 
 from .asker import to_read, to_write
@@ -81,6 +84,8 @@ def words() -> WordsView:
         calls=v.CALLS,
         schools=v.SCHOOLS,
         rack_spots=v.RACK_SPOTS,
+        options_used={name: list(used) for name, used in USED.items()},
+        options_usual={name: OptionsShape(**asdict(usual)) for name, usual in DEFAULTS.items()},
         gaps=v.GAPS,
         depths=v.DEPTHS,
         endings=v.ENDINGS,

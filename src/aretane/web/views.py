@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from aretane.formats.match_file import MatchShape, TableShape
+from aretane.formats.match_file import MatchShape, OptionsShape, TableShape
 from aretane.formats.shapes import ShotShape
 
 Place = tuple[float, float]
@@ -48,6 +48,8 @@ class WordsView(BaseModel):
     calls: dict[str, str]
     schools: dict[str, str]
     rack_spots: dict[str, str]
+    options_used: dict[str, list[str]]
+    options_usual: dict[str, OptionsShape]
     gaps: dict[str, str]
     depths: dict[str, str]
     endings: dict[str, str]
@@ -122,7 +124,7 @@ class PocketView(BaseModel):
 
 
 class TableView(BaseModel):
-    """The table to draw, mm."""
+    """The table to draw, mm. `head_string` is the baulk line where the game has one, `d_radius` its D."""
 
     length: float
     width: float
@@ -130,7 +132,9 @@ class TableView(BaseModel):
     cue_ball_radius: float
     diamond: float
     head_string: float
+    d_radius: float | None
     foot_spot: Place
+    spots: list[Place]
     pockets: list[PocketView]
 
 
@@ -349,11 +353,26 @@ class FindingView(BaseModel):
     found: list[FoundView]
 
 
+class GameView(BaseModel):
+    """What the rules bring to the desk: the balls, the full rack (mm), the ball a break is aimed at.
+
+    `options` are those in force, `options_used` the names of those the discipline has.
+    """
+
+    balls: list[str]
+    racked: Places
+    break_ball: str
+    has_points: bool
+    options: OptionsShape
+    options_used: list[str]
+
+
 class DeskView(BaseModel):
     """A rack with the recording around it."""
 
     recording: RecordingView
     table: TableView
+    game: GameView
     rack: RackView
 
 

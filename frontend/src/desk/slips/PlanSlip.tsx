@@ -1,26 +1,38 @@
 /** What was meant: who, ball, pocket, choice, and where the cue ball should end. */
+import { useState } from "react";
 import type { Places, PocketName, Shot, Words } from "../../api/types";
+import { ballMark, ballName } from "../../table/colours";
 import { length, type Units } from "../../units/units";
 import * as act from "../actions";
 import { edit, useDesk } from "../deskStore";
 import { inOrder } from "../rackDoc";
-import { capital, Choose, Pick, Row } from "./parts";
+import { capital, Choose, Pick, plainWords, Row } from "./parts";
 
-type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units };
+type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units; free: boolean };
 
-export function PlanSlip({ number, shot, before, words, units }: Props) {
+export function PlanSlip({ number, shot, before, words, units, free }: Props) {
+  const [gapOpen, setGapOpen] = useState(false);
   const recording = useDesk((s) => s.recording);
   const { plan } = shot;
   const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
-  const balls = Object.fromEntries(inOrder(Object.keys(before)).filter((b) => b !== "cue").map((b) => [b, b]));
+  const balls = Object.fromEntries(inOrder(Object.keys(before)).filter((b) => b !== "cue").map((b) => [b, ballMark(b) === b ? b : ballName(b)]));
   const pockets = Object.fromEntries(Object.entries(words.pockets).map(([c, t]) => [c, capital(t)]));
   const set = (change: Partial<Shot["plan"]>) => act.setPlan(number, change);
+  const snooker = recording?.match.discipline === "snooker";
   const safe = plan.choice === "safety";
   return (
     <div>
-      {number === 1 && <RackFields players={players} />}
+      {number === 1 && <RackFields players={players} words={words} />}
+      {number > 1 && (shot.gap !== null || gapOpen) && (
+        <Row label="Follows on">
+          <Choose label="Why the log does not go on from the shot before" words={words.gaps} value={shot.gap} none="yes, from the shot before" onPick={(gap) => act.setShot(number, { gap })} />
+        </Row>
+      )}
       <Row label="Shooter">
         <Pick label="Shooter" words={players} value={shot.shooter} onPick={(id) => id && act.setShot(number, { shooter: id })} />
+        {number > 1 && shot.gap === null && !gapOpen && (
+          <button type="button" className="text-primary text-sm underline" onClick={() => setGapOpen(true)}>something is missing before this shot</button>
+        )}
       </Row>
       <Row label="Choice">
         <Pick label="Choice" words={words.choices} value={plan.choice} onPick={(c) => c && set({ choice: c })} />
@@ -32,7 +44,14 @@ export function PlanSlip({ number, shot, before, words, units }: Props) {
         <Choose label="Kind of shot" words={words.shot_kinds} value={plan.kind} none={null} onPick={(kind) => kind && set({ kind })} />
       </Row>
       <Row label={safe ? "Hits ball" : "Ball"}>
-        <Pick label="Planned ball" words={balls} value={plan.ball} onPick={(ball) => ball && act.pickBall(number, ball)} />
+        {Object.keys(balls).length > 16 ? (
+          <Choose label="Planned ball" words={balls} value={plan.ball} none="click it, or choose" onPick={(ball) => ball && act.pickBall(number, ball)} />
+        ) : (
+          <Pick label="Planned ball" words={balls} value={plan.ball} onPick={(ball) => ball && act.pickBall(number, ball)} />
+        )}
+        {snooker && (free || plan.free_ball) && (
+          <Pick label="Free ball" words={{ free: "as a free ball" }} value={plan.free_ball ? "free" : null} clear onPick={(code) => set({ free_ball: code !== null })} />
+        )}
         {!Object.keys(balls).length && <span className="quiet text-sm">place the balls first</span>}
       </Row>
       {!safe && (
@@ -80,7 +99,8 @@ export function PlanSlip({ number, shot, before, words, units }: Props) {
 }
 
 /** What belongs to the rack and not to one shot; asked beside its first shot. */
-function RackFields({ players }: { players: Record<string, string> }) {
+function RackFields({ players, words }: { players: Record<string, string>; words: Words }) {
+  const { depth, winner, how } = useDesk((s) => s.doc);
   const breaker = useDesk((s) => s.doc.breaker);
   const notes = useDesk((s) => s.doc.notes);
   return (
@@ -88,6 +108,15 @@ function RackFields({ players }: { players: Record<string, string> }) {
       <Row label="Rack breaks">
         <Pick label="Who breaks this rack" words={players} value={breaker} clear onPick={(id) => edit((doc) => ({ ...doc, breaker: id }))} />
       </Row>
+      <Row label="Logged">
+        <Pick label="How much of this rack is logged" words={plainWords(words.depths)} value={depth} onPick={(code) => code && edit((doc) => ({ ...doc, depth: code }))} />
+      </Row>
+      {(depth === "key-moments" || winner !== null) && (
+        <Row label="Rack won by">
+          <Pick label="Who won this rack" words={players} value={winner} clear onPick={(id) => edit((doc) => ({ ...doc, winner: id, how: id ? (doc.how ?? "not-seen") : null }))} />
+          {winner && <Choose label="How the rack ended" words={words.endings} value={how} none={null} onPick={(code) => edit((doc) => ({ ...doc, how: code }))} />}
+        </Row>
+      )}
       <Row label="Rack notes">
         <input
           key={notes} className="plain text-sm" aria-label="Notes on the rack" defaultValue={notes} maxLength={4000}

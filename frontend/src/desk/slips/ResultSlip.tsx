@@ -1,10 +1,12 @@
 /** What happened: what fell where, a foul, where balls ended. */
 import type { Finding, Places, Review, Shot, Words } from "../../api/types";
-import { ballName } from "../../table/colours";
+import { ballName, theBall } from "../../table/colours";
 import { clock, diamonds, seconds, type Units } from "../../units/units";
 import * as act from "../actions";
 import { keyOf } from "../commands";
+import { useDesk } from "../deskStore";
 import { emptyResult, inOrder, unpot } from "../rackDoc";
+import { BreakCounts, Referee, SnookerFoul } from "./Rulings";
 import { Choose, Row } from "./parts";
 import { StruckLike } from "./StruckLike";
 
@@ -15,6 +17,9 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
   const { ball, pocket } = shot.plan;
   const asPlanned = ball && pocket && result.potted.some((p) => p.ball === ball && p.pocket === pocket);
   const cueDown = result.potted.some((p) => p.ball === "cue") || result.off_table.includes("cue");
+  const recording = useDesk((s) => s.recording);
+  const used = useDesk((s) => s.game?.options_used) ?? [];
+  const snooker = recording?.match.discipline === "snooker";
   const moved = inOrder(Object.keys(result.moved));
   return (
     <div>
@@ -50,6 +55,8 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
       <Row label="Foul">
         <Choose label="Foul" words={words.fouls} value={result.foul} none="none" onPick={(foul) => act.setResult(number, { foul })} />
       </Row>
+      {result.foul && snooker && <SnookerFoul number={number} shot={shot} before={before} />}
+      {shot.plan.kind === "break" && used.includes("break_condition") && <BreakCounts key={number} number={number} shot={shot} />}
       <Row label="Cue ball">
         {cueDown ? (
           <span className="text-sm">down</span>
@@ -62,7 +69,7 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
       <Row label="Moved">
         {moved.map((b) => (
           <span key={b} className="mr-2 inline-block text-sm">
-            {b in before ? `the ${b}` : `the ${b} (spotted)`}{" "}
+            {b in before && !result.potted.some((p) => p.ball === b) ? theBall(b) : `${theBall(b)} (spotted)`}{" "}
             <button
               type="button" className="text-primary underline"
               onClick={() => {
@@ -89,11 +96,20 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
           }}
         />
       </Row>
+      {review && Object.keys(review.respot).length > 0 && (
+        <Row label="Comes back">
+          <button type="button" className="text-primary text-sm underline" onClick={() => act.respot(number)}>
+            put {Object.keys(review.respot).map(theBall).join(", ")} on the spot
+          </button>{" "}
+          <kbd className="key">{keyOf("respot")}</kbd>
+        </Row>
+      )}
       {review && review.ruling.length > 0 && (
         <Row label="By the rules">
           <span className="text-sm">{review.ruling.join("; ")}</span>
         </Row>
       )}
+      {shot.result && <Referee key={`ruled${number}`} number={number} shot={shot} />}
       {shot.result && shot.plan.kind !== "break" && <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />}
     </div>
   );
