@@ -3,21 +3,21 @@
 import pytest
 
 from aretane.core.layout import layout_faults
-from aretane.core.numbers import numbers_for, tally_rack
+from aretane.core.numbers import Tallied, numbers_for, tally_rack
 from aretane.core.player_model import model_for
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import measure
-from aretane.core.review.replay import replay
-from aretane.core.rules import rules_for
+from aretane.core.review.replay import Step, replay
+from aretane.core.rules import RackState, Rules, options_for, rules_for
 from aretane.core.shot import Rack
 from aretane.core.skill import PRESETS
+from aretane.core.vocabulary import DISCIPLINES
+from aretane.demo.games import make_game
 from aretane.demo.generate import make_recording
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES, PLAYERS
 from aretane.formats.match_file import MatchFile, core_table, read, write
 from aretane.formats.shapes import to_core
-
-RULE = rules_for("nine-ball")
 
 
 @pytest.fixture(scope="module")
@@ -25,15 +25,40 @@ def files() -> list[MatchFile]:
     return [load(fixture) for fixture in FIXTURES]
 
 
-def racks(file: MatchFile) -> list[Rack]:
-    ids = tuple(player.id for player in file.players)
-    return [Rack(ids, rack.breaker, tuple(to_core(shot) for shot in rack.shots)) for rack in file.racks]
+Replayed = tuple[Rack, list[Step], RackState | None]
+
+
+def rules_of(file: MatchFile) -> Rules:
+    match = file.match
+    return rules_for(match.discipline, options_for(match.discipline, match.options.agreed()), match.kind)
+
+
+def replayed(file: MatchFile) -> list[Replayed]:
+    """Each rack with its steps and what the rack before hands on."""
+    ids, rules, carried = tuple(player.id for player in file.players), rules_of(file), None
+    found: list[Replayed] = []
+    for shape in file.racks:
+        rack = Rack(ids, shape.breaker, tuple(to_core(shot) for shot in shape.shots))
+        steps = replay(rules, rack, carried)
+        found.append((rack, steps, carried))
+        carried = steps[-1].next_state if file.match.discipline == "straight-pool" else None
+    return found
+
+
+def tallied(file: MatchFile) -> list[Tallied]:
+    table, rules = core_table(file.table), rules_of(file)
+    rows = []
+    for _, steps, _ in replayed(file):
+        measured = [measure(table, rules, s, lambda p: PRESETS[PLAYERS[p].level]) for s in steps]
+        rows += tally_rack([""] * len(steps), steps, measured)
+    return rows
 
 
 def test_the_same_seed_plays_the_same_recording_and_it_balances() -> None:
-    made = make_recording(FIXTURES[2])
-    assert write(make_recording(FIXTURES[2])) == write(made)
-    check(made)
+    for fixture, make in ((FIXTURES[2], make_recording), (FIXTURES[3], make_game)):
+        made = make(fixture)
+        assert write(make(fixture)) == write(made)
+        check(made)
 
 
 def test_every_layout_is_possible_and_every_rack_balances(files: list[MatchFile]) -> None:
@@ -43,20 +68,15 @@ def test_every_layout_is_possible_and_every_rack_balances(files: list[MatchFile]
 
 def check(file: MatchFile) -> None:
     assert read(write(file)).faults == ()
-    table = core_table(file.table)
-    for rack in racks(file):
-        assert flags(table, RULE, rack) == []
-        for step in replay(RULE, rack):
+    table, rules = core_table(file.table), rules_of(file)
+    for rack, steps, carried in replayed(file):
+        assert flags(table, rules, rack, carried) == []
+        for step in steps:
             assert layout_faults(table, step.before) == []
 
 
 def test_the_fit_finds_who_strikes_too_softly(files: list[MatchFile]) -> None:
-    file = files[0]
-    table, rows = core_table(file.table), []
-    for rack in racks(file):
-        steps = replay(RULE, rack)
-        measured = [measure(table, RULE, s, lambda p: PRESETS[PLAYERS[p].level]) for s in steps]
-        rows += tally_rack([""] * len(steps), steps, measured)
+    rows = tallied(files[0])
     found = {
         key: model_for(key, rows, PRESETS[PLAYERS[key].level]).speed_bias for key in ("joon", "mirela")
     }
@@ -76,14 +96,41 @@ def test_the_match_has_what_a_reviewer_meets(files: list[MatchFile]) -> None:
     assert any(shot.result is None for rack in files[2].racks for shot in rack.shots)
 
 
+def test_there_is_a_recording_of_every_discipline_and_kind(files: list[MatchFile]) -> None:
+    assert {file.match.discipline for file in files} == set(DISCIPLINES)
+    assert {"match", "practice", "team"} <= {file.match.kind for file in files}
+    by_title = {file.match.title.split(":")[0]: replayed(file) for file in files}
+    frame = by_title["One frame"][-1][1][-1].next_state
+    assert frame.over and frame.winner == "wanda" and frame.score("wanda") > frame.score("idris")
+    run = by_title["Team run"][-1][1][-1].next_state
+    assert run.score("team") > 14 and run.winner is None
+    assert by_title["Straight pool to 20"][-1][1][-1].next_state.winner is not None
+
+
+def test_a_break_that_pots_a_ball_loses_the_turn_under_the_points_condition(
+    files: list[MatchFile],
+) -> None:
+    file = next(file for file in files if file.match.options.break_condition == "three-points")
+    breaks = [steps[0] for _, steps, _ in replayed(file)]
+    assert any(
+        step.ruling and step.shot.result and step.shot.result.potted and not step.ruling.keeps_table
+        for step in breaks
+    )
+
+
+def test_a_foul_found_on_playback_counts_and_the_turn_stays_as_it_was_played(
+    files: list[MatchFile],
+) -> None:
+    steps = [step for file in files for _, steps, _ in replayed(file) for step in steps]
+    ruled = [step for step in steps if step.shot.result and step.shot.result.ruled]
+    assert ruled
+    for step in ruled:
+        assert step.ruling is not None and step.ruling.foul
+        assert step.next_state.turn == {step.shot.shooter}
+
+
 def test_the_numbers_find_the_planted_habit_and_no_other(files: list[MatchFile]) -> None:
-    rows = []
-    for file in files:
-        table = core_table(file.table)
-        for rack in racks(file):
-            steps = replay(RULE, rack)
-            measured = [measure(table, RULE, s, lambda p: PRESETS[PLAYERS[p].level]) for s in steps]
-            rows += tally_rack([""] * len(steps), steps, measured)
+    rows = [row for file in files for row in tallied(file)]
     for player in PLAYERS.values():
         along = numbers_for(player.key, rows).along
         if along.n < 10:

@@ -1,11 +1,20 @@
-"""Play the demo's recordings again and write them down: run after the motion model has changed."""
+"""Play the demo's recordings again and write them down: run after the motion model has changed.
+
+With numbers, only those recordings.
+"""
+
+import sys
 
 from aretane.formats.match_file import write
 
+from .games import make_game
 from .generate import make_recording
 from .library import path_of
-from .scenario import FIXTURES
+from .scenario import FIXTURES, NINE_BALL
 
 if __name__ == "__main__":
-    for fixture in FIXTURES:
-        path_of(fixture).write_text(write(make_recording(fixture)))
+    wanted = [int(text) for text in sys.argv[1:]] or range(1, len(FIXTURES) + 1)
+    for number in wanted:
+        fixture = FIXTURES[number - 1]
+        made = make_recording(fixture) if fixture in NINE_BALL else make_game(fixture)
+        path_of(fixture).write_text(write(made))

@@ -88,7 +88,7 @@ def make_recording(fixture: Fixture) -> MatchFile:
             "match": {
                 "title": fixture.title,
                 "played_on": fixture.played_on,
-                "kind": "match" if len(players) > 1 else "practice",
+                "kind": fixture.kind,
                 "race_to": fixture.race_to,
                 "notes": fixture.notes,
             },

@@ -54,6 +54,12 @@ class Fixture:
     corner_mouth_mm: float | None = None
     unfinished: bool = False
     notes: str = ""
+    discipline: str = "nine-ball"
+    kind: str = "match"
+    table: str = "pool-9"
+    options: tuple[tuple[str, object], ...] = ()
+    unseen_foul: bool = False
+    """A foul that nobody saw at the table was found on playback."""
 
 
 FIXTURES: tuple[Fixture, ...] = (
@@ -67,6 +73,38 @@ FIXTURES: tuple[Fixture, ...] = (
     ),
     Fixture(
         40, "Thursday practice: Castellane", "2026-11-19", ("priya",), None, 2,
-        unfinished=True, notes="Alone, both sides of the table.",
+        kind="practice", unfinished=True, notes="Alone, both sides of the table.",
+    ),
+    Fixture(
+        52, "Ladder night 8: Ekholm v Vanterpool, ten-ball", "2026-11-19", ("wanda", "idris"), 2, 3,
+        discipline="ten-ball", unseen_foul=True, notes="A foul was only found on playback.",
+    ),
+    Fixture(
+        61, "Points condition: Abara v Ekholm", "2026-11-19", ("joon", "wanda"), 2, 3,
+        options=(("break_condition", "three-points"), ("push_out", False)),
+        notes="Three balls down or past the head string, or the opponent chooses.",
+    ),
+    Fixture(
+        73, "Eight-ball on the small table: Dunmore v Stane", "2026-11-20", ("osric", "mirela"), 2, 3,
+        discipline="eight-ball", table="pool-7",
+    ),
+    Fixture(
+        84, "Straight pool to 20: Stane v Vanterpool", "2026-11-20", ("mirela", "idris"), None, 6,
+        discipline="straight-pool", options=(("points_to", 20),),
+    ),
+    Fixture(
+        92, "Team run: Castellane and Ekholm", "2026-11-21", ("priya", "wanda"), None, 2,
+        discipline="straight-pool", kind="team", notes="Shot and shot about.",
+    ),
+    Fixture(
+        105, "English table: Castellane v Dunmore", "2026-11-21", ("priya", "osric"), 2, 3,
+        discipline="english-eight-ball", table="english-7",
+    ),
+    Fixture(
+        111, "One frame: Ekholm v Vanterpool", "2026-11-22", ("wanda", "idris"), 1, 1,
+        discipline="snooker", table="snooker-12",
     ),
 )  # fmt: skip
+
+NINE_BALL = FIXTURES[:3]
+"""The recordings of nine-ball as the club's ladder plays it, with push-outs; `games` plays the others."""

@@ -1,6 +1,7 @@
 """The demo players' shots: chosen, struck with their own errors, and played out in the motion model."""
 
 import random
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
 from math import pi
 
@@ -60,21 +61,26 @@ def struck(
     return play(table, layout, Strike(*(float(value) for value in row)), physics)
 
 
-def following_chance(table: Table, layout: Layout, skill: Skill) -> float:
-    """The likeliest pot of the lowest ball, 0 without a cue ball, 1 when nothing is left."""
+def following_chance(
+    table: Table, layout: Layout, skill: Skill, balls: Sequence[str] | None = None
+) -> float:
+    """The likeliest pot of the lowest ball, or of any of `balls`: 0 without a cue ball, 1 when none is
+    left."""
     if layout.cue is None:
         return 0.0
-    ball = min(layout.objects, key=int, default=None)
-    return 1.0 if ball is None else likeliest(table, layout, ball, skill)[1]
+    if balls is None:
+        balls = sorted((ball for ball in layout.objects if ball.isdigit()), key=int)[:1]
+    left = [ball for ball in balls if ball in layout]
+    return max((likeliest(table, layout, ball, skill)[1] for ball in left), default=1.0)
 
 
 def plan_pot(
-    rng: random.Random, table: Table, layout: Layout, ball: str, pocket: PocketName, aim: float, skill:
-    Skill
+    rng: random.Random, table: Table, layout: Layout, ball: str, pocket: PocketName, aim: float,
+    skill: Skill, following: Sequence[str] | None = None,
 ) -> Meant | None:  # fmt: skip
     """The strike that pots the ball and leaves the best next one, among a handful of speeds and tips.
 
-    None where no error-free strike pots it.
+    `following`: balls that may come next; else the lowest. None where no error-free strike pots it.
     """
     at = ready(table, layout, STANDARD)
     strikes = [
@@ -98,7 +104,7 @@ def plan_pot(
         )
         end = left.cue
         assert end is not None
-        worth = following_chance(table, left, skill)
+        worth = following_chance(table, left, skill, following)
         margin = min(end.x, end.y, table.length - end.x, table.width - end.y)
         worth -= 0.1 * max(0.0, 1 - margin / NEAR_RAIL) + 0.02 * int(ends.rails[k, cue])
         if best is None or worth > best.worth:
@@ -118,11 +124,12 @@ def plan_break(table: Table, layout: Layout, rng: random.Random) -> Strike:
 
 
 def plan_safety(
-    rng: random.Random, table: Table, layout: Layout, ball: str, own: Skill, opponent: Skill, kick: bool
-) -> Strike | None:
+    rng: random.Random, table: Table, layout: Layout, ball: str, own: Skill, opponent: Skill, kick: bool,
+    reply: Sequence[str] | None = None,
+) -> Strike | None:  # fmt: skip
     """Of random strikes that meet the ball first and a cushion after, one that leaves little.
 
-    `kick`: cushion first. None where none was found.
+    `kick`: cushion first. `reply`: balls the opponent may play; else the lowest. None where none was found.
     """
     at = ready(table, layout, STANDARD)
     target = at.index(ball)
@@ -137,7 +144,7 @@ def plan_safety(
     found = []
     for k in np.flatnonzero(_legal(ends, target))[:60]:
         left = Layout.of({name: Point(*map(float, ends.places[k, i])) for i, name in enumerate(ends.names)})
-        found.append((following_chance(table, left, opponent), int(k)))
+        found.append((following_chance(table, left, opponent, reply), int(k)))
     if not found:
         return None
     tries = [(_safe_share(at, rows[k], own, target), chance, k) for chance, k in sorted(found)[:12]]

@@ -141,7 +141,8 @@ def _leave(left: Leave) -> w.LeaveView:
 def run_before(step: Step) -> int:
     """The run of the player at the table before the shot; 0 at the start of a visit."""
     state = step.state
-    return state.run if state.kept and state.at_table == step.shot.shooter else 0
+    who = state.side or step.shot.shooter
+    return state.run if state.kept and state.at_table == who else 0
 
 
 def respot_places(scene: Scene, step: Step) -> w.Places:

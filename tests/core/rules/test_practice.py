@@ -19,7 +19,7 @@ def test_a_team_alternates_shot_by_shot_and_the_run_is_the_pairs() -> None:
     assert log.state.turn == {"bea"}
     for who, ball in (("bea", "1"), ("ann", "2"), ("bea", "3")):
         log.play(who, ball)
-    assert log.state.score("team") == 3
+    assert log.state.score("team") == 3 and dict(log.state.highs) == {"team": 3}
     assert log.state.turn == {"ann"}
 
 

@@ -19,7 +19,8 @@ class RackState:
     string, the baulk line or into the D. `scores` are points; `groups` who plays which group; `on` what is
     on in snooker; `visits_left` and `free` a player's visits and free shot after a foul. `at_table`,
     `kept`, `visit` and `run` follow the visits: `run` counts points, or balls where a game has no points;
-    `highs` are the best runs. `rerack` says that the balls are to be racked again.
+    `highs` are the best runs. `rerack` says that the balls are to be racked again. `side`
+    is the team that visits and runs belong to, where they are not the shooter's.
     """
 
     players: tuple[str, ...]
@@ -43,6 +44,7 @@ class RackState:
     run: int = 0
     highs: Counts = ()
     rerack: bool = False
+    side: str | None = None
 
     def other(self, player: str) -> str:
         """The opponent, or the same player where there is none."""
@@ -127,19 +129,20 @@ def added(counts: Counts, more: Counts) -> Counts:
 def fold(rules: Rules, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
     """One shot with a result: the discipline's ruling, the visits, and what a referee ruled instead."""
     following, ruling = rules.after(state, shot, layout)
-    fresh = shot.shooter != state.at_table or not state.kept
+    who = state.side or shot.shooter
+    fresh = who != state.at_table or not state.kept
     gain = (
-        sum(max(0, points) for player, points in ruling.points if player == shot.shooter)
+        sum(max(0, points) for player, points in ruling.points if player == who)
         if rules.has_points
         else len(ruling.pots_counted)
     )
     run = gain if fresh else state.run + gain
     highs = dict(state.highs)
-    highs[shot.shooter] = max(highs.get(shot.shooter, 0), run)
+    highs[who] = max(highs.get(who, 0), run)
     following = replace(
         following,
         scores=added(following.scores, ruling.points),
-        at_table=shot.shooter,
+        at_table=who,
         kept=ruling.keeps_table,
         visit=state.visit + fresh,
         run=run,

@@ -35,7 +35,7 @@ class TeamRun:
         turn = frozenset((breaker,)) if breaker else frozenset(players)
         if carried is not None and carried.turn and state.shots:
             turn = carried.turn
-        return replace(state, players=players, turn=turn)
+        return replace(state, players=players, turn=turn, side=TEAM)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return self.base.balls_on(_as_one(state), layout)
