@@ -100,6 +100,53 @@ def opening(browser: Browser, url: str) -> list[float]:
     return times
 
 
+def many_racks(url: str) -> int:
+    """A match of thirty racks: the demo's first one over and over, imported. Its number."""
+    file = ask(f"{url}/api/recordings/1/file")[0]
+    racks = [file["racks"][k % len(file["racks"])] for k in range(30)]
+    long = file | {"racks": racks, "match": file["match"] | {"title": "Thirty racks", "race_to": 20}}
+    recording: int = ask(f"{url}/api/match-files", long)[0]["recording"]
+    return recording
+
+
+def opening_many(browser: Browser, url: str, recording: int) -> list[float]:
+    """Seconds to a rack of that match, useful: balls, rack line and all thirty marks of the score line."""
+    times = []
+    for turn in range(OPENINGS):
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        began = time.perf_counter()
+        page.goto(f"{url}/recordings/{recording}/racks/{2 * turn + 1}/shots/2", wait_until="commit")
+        page.locator('[data-testid="table"] text').first.wait_for()
+        page.locator('nav[aria-label="Shots of this rack"] button').first.wait_for()
+        expect(page.locator('ol[aria-label="Racks of this recording"] li')).to_have_count(30)
+        times.append(time.perf_counter() - began)
+        page.context.close()
+    return times
+
+
+def safety(page: Page, name: str) -> int:
+    """The most actions a routine safety took, over a rack of safeties with one ball moved in each."""
+    make_recording(page, name)
+    hands, worst = Hands(page), 0
+    lay_out(hands)
+    hands.done()
+    for turn in range(5):
+        hands.key("3")
+        hands.key("c")
+        hands.key("x")
+        hands.click_table(700 + 60 * turn, 640)
+        hands.drag(SAFE[turn], SAFE[turn + 1])
+        hands.key("n")
+        expect(page.get_by_role("heading", name=f"Shot {turn + 2} of")).to_be_visible()
+        worst = max(worst, hands.done())
+    hands.saved()
+    return worst
+
+
+SAFE = [BALLS["3"], (1500, 260), (1650, 420), (1500, 520), (1350, 330), (1600, 240)]
+"""Where the 3 lies before and after each safety, mm."""
+
+
 def logging(page: Page, name: str) -> tuple[int, int, float]:
     """A seven-shot rack from an empty table: the most actions a routine pot took, all actions, seconds."""
     make_recording(page, name)
@@ -135,25 +182,34 @@ def measure() -> list[Row]:
             opened = opening(browser, url)
             context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=url)
             pot, whole, seconds = logging(context.new_page(), "Bench Hand")
+            safe = safety(context.new_page(), "Bench Safe")
+            many = opening_many(browser, url, many_racks(url))
             context.close()
             browser.close()
             saved = saving(url)
     slow = round(percentile(measured, 0.95), 1)
     start, saved_in, opened_in = (round(statistics.median(t), 2) for t in (starts, saved, opened))
-    many = (len(measured), len(saved), len(opened))
+    counts = (len(measured), len(saved), len(opened))
     return [
         Row("second start", start, "s", 8, "lower", len(starts),
             "From calling ./aretane demo on data that exist to the printed address, median."),
-        Row("measuring a shot at the server, p95", slow, "ms", 50, "lower", many[0],
+        Row("measuring a shot at the server, p95", slow, "ms", 50, "lower", counts[0],
             "Each shot of the demo sent alone for review over HTTP on loopback."),
-        Row("storing a shot and reviewing its rack, median", saved_in, "ms", 50, "lower", many[1],
+        Row("storing a shot and reviewing its rack, median", saved_in, "ms", 50, "lower", counts[1],
             "Each shot of the demo changed, stored, and its whole rack reviewed, over HTTP; the limit "
             "is our own."),
-        Row("opening a rack in the browser, median", opened_in, "s", 1, "lower", many[2],
+        Row("opening a rack in the browser, median", opened_in, "s", 1, "lower", counts[2],
             "A fresh browser context from the address to balls and rack line on the screen; "
             f"the slowest took {max(opened):.2f} s."),
         Row("actions to log a routine pot", pot, "actions", 5, "lower", 7,
             "Keys and clicks from one shot to the next, the most over a seven-shot rack."),
+        Row("actions to log a routine safety", safe, "actions", 6, "lower", 5,
+            "Keys, clicks and drags from one shot to the next, the object ball moved each time, the most."),
+        Row("opening a rack of a 30-rack match, median", round(statistics.median(many), 2), "s", 1, "lower",
+            len(many),
+            f"As above, and thirty marks in the score line; the slowest took {max(many):.2f} s."),
+        Row("a rack from balls on the table, an action a second", whole, "s", 180, "lower", 1,
+            f"Laying out {len(BALLS)} balls and seven pots, each key and click taken as one second."),
         Row("actions for a seven-shot rack from an empty table", whole, "actions", 12 + 7 * 5, "lower", 1,
             f"Keys and clicks, laying out {len(BALLS)} balls among them; "
             f"scripted in {seconds:.0f} s; the limit is our own."),

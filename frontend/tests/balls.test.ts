@@ -32,7 +32,7 @@ describe("names of balls", () => {
   it("are those of the game", () => {
     expect(["cue", "4", "r3", "y2", "blue"].map(ballName)).toEqual(["cue ball", "4 ball", "red 3", "yellow 2", "blue"]);
     expect(["4", "r3", "blue"].map(theBall)).toEqual(["the 4", "red 3", "the blue"]);
-    expect(["4", "r3", "pink", "black"].map(ballMark)).toEqual(["4", "", "6", "7"]);
+    expect(["4", "r3", "pink", "black"].map(ballMark)).toEqual(["4", "", "6", ""]);
     expect(["black", "y1", "r2", "10", "cue"].sort((a, b) => rank(a) - rank(b))).toEqual(["cue", "10", "r2", "y1", "black"]);
   });
 });
@@ -58,11 +58,14 @@ describe("layouts as text", () => {
 
 describe("how the rack stands", () => {
   const review = (change: Partial<Review>) =>
-    ({ scores: {}, groups: {}, balls_on: [], run: 0, ball_in_hand: false, behind_line: false, free: false, ...change }) as Review;
+    ({ scores: {}, groups: {}, balls_on: [], run: 0, ball_in_hand: false, behind_line: false, free: false, left: null, snookers: {}, touching: [], ...change }) as Review;
   const name = (id: string) => ({ "1": "Ann Bell", "2": "Bea Cole" })[id] ?? id;
   it("says points, run, groups and what is on", () => {
     expect(standing(review({ scores: { "1": 24, "2": 7 }, run: 16, balls_on: ["r1", "r2"] }), name, true)).toEqual(["Ann 24 – Bea 7", "run of 16", "on: a red"]);
     expect(standing(review({ groups: { "1": "solids", "2": "stripes" }, balls_on: ["8"] }), name, false)).toEqual(["Ann solids", "Bea stripes", "on: the 8"]);
+    expect(standing(review({ left: 13, snookers: { "1": 3, "2": 0 }, touching: ["pink"] }), name, true)).toEqual([
+      "13 left", "Ann needs 3 snookers", "the pink touches the cue ball: play away",
+    ]);
     expect(standing(review({ ball_in_hand: true, behind_line: true }), name, false)).toEqual(["in hand behind the line"]);
   });
 });

@@ -47,7 +47,8 @@ def test_the_example_in_the_documents_is_a_good_file() -> None:
 def test_the_file_format_names_every_code_or_points_to_the_schema() -> None:
     text = (PROJECT / "docs" / "match-file.md").read_text()
     for table in (
-        "SHOT_KINDS", "CHOICES", "FOULS", "GRADES", "LEFT_OUT", "INTENT_SOURCES", "DISCIPLINES", "MATCH_KINDS",
+        "SHOT_KINDS", "CHOICES", "FOULS", "GRADES", "LEFT_OUT", "INTENT_SOURCES", "DISCIPLINES",
+        "MATCH_KINDS",
         "GAPS", "DEPTHS", "ENDINGS", "BREAK_CONDITIONS", "SCHOOLS", "CALLS", "IN_HAND", "MONEY_ON_BREAK",
     ):  # fmt: skip
         for code in getattr(vocabulary, table):

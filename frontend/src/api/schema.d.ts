@@ -2870,7 +2870,7 @@ export interface components {
             /** Shots */
             shots: number;
             /** Visits */
-            visits: number;
+            visits: components["schemas"]["VisitView"][];
             /** Winner */
             winner: string | null;
         };
@@ -3033,7 +3033,8 @@ export interface components {
          * @description Everything the core says about one shot.
          *
          *     Groups, scores, run and `free` (a free shot or ball) are those before it; `points` those it made or
-         *     gave; `respot` places balls that come back and are not placed yet.
+         *     gave; `respot` places balls that come back and are not placed yet; `touching` balls must be played away
+         *     from; `left` and `snookers` are snooker's points on the table and snookers required.
          */
         ReviewView: {
             /** After */
@@ -3071,6 +3072,8 @@ export interface components {
             /** Keeps Table */
             keeps_table: boolean | null;
             leave: components["schemas"]["LeaveView"] | null;
+            /** Left */
+            left: number | null;
             miss: components["schemas"]["MissView"] | null;
             /** Over */
             over: boolean;
@@ -3099,6 +3102,12 @@ export interface components {
             scores: {
                 [key: string]: number;
             };
+            /** Snookers */
+            snookers: {
+                [key: string]: number;
+            };
+            /** Touching */
+            touching: string[];
             /** Turn */
             turn: string[];
         };
@@ -3395,6 +3404,24 @@ export interface components {
              * @enum {string}
              */
             speed_unit: "kmh" | "mph";
+        };
+        /**
+         * VisitView
+         * @description One visit: shots from `first` to `last` (from 1), balls and points made, what ended it.
+         */
+        VisitView: {
+            /** Balls */
+            balls: number;
+            /** Ended */
+            ended: string;
+            /** First */
+            first: number;
+            /** Last */
+            last: number;
+            /** Player */
+            player: string;
+            /** Points */
+            points: number;
         };
         /**
          * WordsView

@@ -2,6 +2,7 @@
 import { memo, useEffect, useRef } from "react";
 import type { Place, Places, Review, Shot, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
+import { ballName } from "../table/colours";
 import { TableBed } from "../table/TableBed";
 import { CUSHION, FRAME } from "../table/geometry";
 import { chance } from "../units/units";
@@ -107,7 +108,7 @@ export function came(shot: Shot): string {
   if (!shot.result) return "no result yet";
   const fallen = shot.result.potted.map((p) => p.ball).filter((b) => b !== "cue");
   const parts = [];
-  if (fallen.length) parts.push(`${fallen.join(", ")} down`);
+  if (fallen.length) parts.push(`${fallen.map((ball) => ballName(ball).replace(/ (ball|\d+)$/, "")).join(", ")} down`);
   else if (shot.plan.kind === "push-out") parts.push("push-out");
   else if (shot.plan.choice === "safety") parts.push("safety");
   else parts.push(shot.plan.kind === "break" ? "dry break" : "missed");

@@ -99,7 +99,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   useKeys(COMMANDS, context);
   useEffect(() => {
     const paste = (event: ClipboardEvent) => {
-      const into = event.target as HTMLElement | null;
+      const into = event.target instanceof Element ? event.target : null;
       const text = event.clipboardData?.getData("text") ?? "";
       if (into?.closest("input, textarea, select, [contenteditable]") || !text.trim()) return;
       event.preventDefault();
@@ -233,9 +233,9 @@ function Score({ recording, words }: { words: Words; recording: { id: number; pl
     <Link to={`/recordings/${recording.id}`} className="hidden truncate text-sm hover:underline md:inline" title={`${recording.match.title}: set-up and racks`}>
       {recording.players.map((p, i) => (
         <span key={p.id}>
-          {i > 0 && <span className="quiet"> – </span>}
+          {i > 0 && <span className="quiet">{recording.match.kind === "match" ? " – " : ", "}</span>}
           {p.name}
-          {recording.players.length > 1 && <b className="num ml-1">{recording.score[p.id] ?? 0}</b>}
+          {recording.players.length > 1 && recording.match.kind === "match" && <b className="num ml-1">{recording.score[p.id] ?? 0}</b>}
         </span>
       ))}
       {race && recording.match.kind === "match" ? <span className="quiet">, race to {race}</span> : null}

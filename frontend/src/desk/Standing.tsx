@@ -14,6 +14,12 @@ export function standing(review: Review, name: (player: string) => string, hasPo
   if (reds) parts.push("on: a red");
   else if (review.balls_on.length === 1 && review.balls_on[0]) parts.push(`on: ${theBall(review.balls_on[0])}`);
   else if (hasPoints && review.balls_on.includes("black") && review.balls_on.length > 1 && !review.free) parts.push("on: a colour");
+  if (review.left !== null) {
+    parts.push(`${review.left} left`);
+    for (const [player, count] of Object.entries(review.snookers))
+      if (count > 0) parts.push(`${short(player)} needs ${count} snooker${count > 1 ? "s" : ""}`);
+  }
+  if (review.touching.length) parts.push(`${review.touching.map(theBall).join(", ")} touches the cue ball: play away`);
   if (review.ball_in_hand) parts.push(review.behind_line ? "in hand behind the line" : "ball in hand");
   return parts;
 }

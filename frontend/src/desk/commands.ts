@@ -45,7 +45,7 @@ export const COMMANDS: Command[] = [
 
   { id: "ball-0", group: "Table", words: "Take the cue ball in hand", keys: ["0"], run: (c) => act.pickBall(c.shot, "cue") },
   ...Array.from({ length: 9 }, (_, i): Command => ({
-    id: `ball-${i + 1}`, group: "Table", words: `Ball ${i + 1}, in snooker by points: plan it, or choose it in the result`,
+    id: `ball-${i + 1}`, group: "Table", words: `Ball ${i + 1}: plan it, or choose it in the result`,
     keys: [String(i + 1)], run: (c) => act.pickKey(c.shot, i + 1),
   })),
   ...Array.from({ length: 6 }, (_, i): Command => ({

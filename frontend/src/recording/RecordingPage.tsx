@@ -75,7 +75,7 @@ export function RecordingPage() {
         {one && !gone && (
           <>
             <h1 className="text-2xl font-bold">{one.match.title}</h1>
-            <p className="mt-1">{one.players.map((p) => `${p.name}${one.players.length > 1 ? ` ${one.score[p.id] ?? 0}` : ""}`).join(" – ")}</p>
+            <p className="mt-1">{one.players.map((p) => `${p.name}${one.players.length > 1 && one.match.kind === "match" ? ` ${one.score[p.id] ?? 0}` : ""}`).join(one.match.kind === "match" ? " – " : ", ")}</p>
             <div className="mt-2"><ScoreLine recording={one} /></div>
             <RackTable recording={one} remove={removeRack} />
             <p className="mt-3 flex flex-wrap gap-4">
@@ -99,20 +99,75 @@ export function RecordingPage() {
   );
 }
 
+const STEP = 7;
+
+/** The rack's visits in a row: a bar each, above the line for the first player, as high as the balls made. */
+function VisitStrip({ rack, recording }: { rack: RackSummary; recording: RecordingView }) {
+  const first = recording.players[0]?.id;
+  const most = Math.max(1, ...rack.visits.map((v) => Math.max(v.balls, v.points)));
+  const name = (id: string) => recording.players.find((p) => p.id === id)?.name ?? id;
+  const wide = Math.max(rack.visits.length, 1) * STEP;
+  if (!rack.visits.length) return <>–</>;
+  return (
+    <span className="flex items-center gap-2">
+      <span className="num w-5 text-right">{rack.visits.length}</span>
+      <svg viewBox={`0 -12 ${wide} 24`} width={wide} height={24} className="max-w-40" role="img" aria-label={`${rack.visits.length} visits`} preserveAspectRatio="none">
+        <line x1={0} x2={wide} y1={0} y2={0} stroke="currentColor" strokeOpacity={0.35} />
+        {rack.visits.map((v, i) => {
+          const up = v.player === first;
+          const made = Math.max(v.balls, v.points);
+          const high = made ? 2 + (made / most) * 9 : 0;
+          const words = `${name(v.player)}, shots ${v.first} to ${v.last}: ${made} made, ${v.ended}`;
+          return (
+            <g key={v.first}>
+              <title>{words}</title>
+              {made ? (
+                <rect x={i * STEP + 1} width={STEP - 2} y={up ? -high : 0} height={high} fill="currentColor" />
+              ) : (
+                <circle cx={i * STEP + STEP / 2} cy={up ? -3.5 : 3.5} r={v.ended === "foul" ? 2.2 : 1} fill={v.ended === "foul" ? "none" : "currentColor"} stroke="currentColor" />
+              )}
+            </g>
+          );
+        })}
+      </svg>
+    </span>
+  );
+}
+
+type RackSummary = RecordingView["racks"][number];
+
+/** What the break brought: balls down, and whether the table was kept. */
+function breakWords(rack: RackSummary): string {
+  if (rack.break_balls === null) return rack.depth === "key-moments" ? "key moments only" : "–";
+  const down = rack.break_balls ? `${rack.break_balls} down` : "dry";
+  return `${down}, ${rack.kept_table ? "table kept" : "table lost"}`;
+}
+
+/** Points of a game that counts them, after the winner's name. */
+function points(rack: RackSummary): string {
+  const scores = Object.values(rack.scores);
+  return scores.length ? ` · ${[...scores].sort((a, b) => b - a).join("–")}` : "";
+}
+
+const bestRun = (rack: RackSummary): string => String(Math.max(0, ...Object.values(rack.high_runs)) || "–");
+
 function RackTable({ recording, remove }: { recording: RecordingView; remove: (id: number, number: number) => Promise<void> }) {
   const name = (id: string | null) => recording.players.find((p) => p.id === id)?.name ?? "–";
   if (!recording.racks.length) return <p className="mt-4">No racks yet.</p>;
   return (
     <table className="mt-4 w-full text-left text-sm">
       <thead className="quiet">
-        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th>Won by</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th><span className="sr-only">Remove</span></th></tr>
+        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th className="hidden sm:table-cell">Break</th><th>Won by</th><th className="hidden sm:table-cell">Visits</th><th className="hidden text-right sm:table-cell">Best run</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th><span className="sr-only">Remove</span></th></tr>
       </thead>
       <tbody>
         {recording.racks.map((rack) => (
           <tr key={rack.id} className="rule border-b">
             <td className="py-1.5"><Link className="go" to={`/recordings/${recording.id}/racks/${rack.number}`}>Rack {rack.number}</Link></td>
             <td>{name(rack.breaker)}</td>
-            <td>{rack.winner ? name(rack.winner) : "not decided"}</td>
+            <td className="hidden sm:table-cell">{breakWords(rack)}</td>
+            <td>{rack.winner ? name(rack.winner) : "not decided"}{points(rack)}</td>
+            <td className="hidden sm:table-cell"><VisitStrip rack={rack} recording={recording} /></td>
+            <td className="num hidden text-right sm:table-cell">{bestRun(rack)}</td>
             <td className="num text-right">{rack.shots}</td>
             <td className="num text-right">{rack.open_shots || "–"}</td>
             <td className="num text-right">{rack.flags || "–"}</td>

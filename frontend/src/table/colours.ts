@@ -22,10 +22,10 @@ export function ballColour(ball: string): string {
 
 export const isStripe = (ball: string): boolean => Number(ball) > 8;
 
-/** What stands on the ball: its number, a colour's points, nothing on reds; a ring tells yellows from reds. */
+/** What stands on the ball: its number, a colour's points. Nothing on reds and the black; yellows have a ring. */
 export function ballMark(ball: string): string {
   const points = COLOURS.indexOf(ball);
-  if (points >= 0) return String(points + 2);
+  if (points >= 0) return ball === "black" ? "" : String(points + 2);
   return isRed(ball) || isYellow(ball) || ball === "cue" ? "" : ball;
 }
 export const isRinged = isYellow;

@@ -6,7 +6,7 @@ from itertools import combinations
 
 from .geometry import Point
 from .table import Table
-from .tolerances import OVERLAP
+from .tolerances import OVERLAP, TOUCHING
 from .vocabulary import CUE, ball_words
 
 
@@ -51,6 +51,17 @@ class Layout:
 
     def without(self, balls: Iterable[str]) -> "Layout":
         return self.changed(dict.fromkeys(balls, None))
+
+
+def touching(table: Table, layout: Layout) -> tuple[str, ...]:
+    """Object balls that touch the cue ball."""
+    if layout.cue is None:
+        return ()
+    return tuple(
+        ball
+        for ball, at in layout.places
+        if ball != CUE and at.distance(layout.cue) <= table.radius(ball) + table.cue_ball_radius + TOUCHING
+    )
 
 
 @dataclass(frozen=True, slots=True)

@@ -63,7 +63,9 @@ def numbers(query_data: NumbersQuery) -> CompareView:
     rows = all_tallies(
         one
         for one in stored
-        if query_data.recording in (None, one.id) and query_data.kind in (None, one.match.kind)
+        if query_data.recording in (None, one.id)
+        and query_data.kind in (None, one.match.kind)
+        and any(seat.player_id in ids for seat in one.seats)
     )
     counted = [numbers_for(str(player_id), rows) for player_id in ids]
     views = [

@@ -10,6 +10,7 @@ from aretane.core.numbers import Tallied, tally_rack
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import Step, end_of, replay, replay_one
+from aretane.core.review.visits import Visit, visits
 from aretane.core.rules import Options, RackState, Rules, options_for, rules_for
 from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
@@ -158,6 +159,7 @@ class RackFacts(NamedTuple):
     end: RackState
     break_balls: int | None
     kept: bool | None
+    visits: tuple[Visit, ...]
     open_shots: int
     first_open: int | None
     flags: tuple[Flag, ...]
@@ -190,6 +192,7 @@ def _facts(scene: Scene, head: RackHead, contents: tuple[str, ...], carried: Rac
         end=end_of(rules, rack, steps, carried),
         break_balls=len(first.shot.result.potted_objects) if broke else None,  # type: ignore[union-attr]
         kept=first.ruling.keeps_table if broke else None,  # type: ignore[union-attr]
+        visits=tuple(visits(steps)),
         open_shots=len(open_shots),
         first_open=open_shots[0] if open_shots else None,
         flags=tuple(flags(scene.table, rules, rack, carried)),

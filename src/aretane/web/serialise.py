@@ -5,13 +5,15 @@ from dataclasses import asdict
 from aretane.core.aim import Aim
 from aretane.core.balls import SNOOKER_REDS
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.layout import Layout, touching
 from aretane.core.position import Miss
 from aretane.core.racking import racked, racked_again
 from aretane.core.review.balance import Flag
 from aretane.core.review.measure import Leave, Measures
 from aretane.core.review.replay import Step
+from aretane.core.review.visits import Visit
 from aretane.core.rules import USED, RackState
+from aretane.core.rules.snooker import remaining, snookers_required
 from aretane.core.spots import respotted, snooker_spots
 from aretane.core.table import POCKETS, Table
 from aretane.core.units import ball_widths, degrees, diamonds, mm
@@ -156,6 +158,7 @@ def respot_places(scene: Scene, step: Step) -> w.Places:
 def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w.ReviewView:
     """Everything about one shot; `flags` are those of this shot."""
     state, ruling = step.state, step.ruling
+    snooker = scene.discipline == "snooker"
     proposal = measures.proposal
     return w.ReviewView(
         before=places(step.before),
@@ -170,6 +173,13 @@ def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w
         run=run_before(step),
         points={} if ruling is None else dict(ruling.points),
         respot=respot_places(scene, step),
+        touching=list(touching(scene.table, step.before)) if scene.options.leave_frozen else [],
+        left=remaining(state, step.before) if snooker else None,
+        snookers=(
+            {player: snookers_required(state, step.before, player) for player in scene.players}
+            if snooker
+            else {}
+        ),
         push_out_allowed=state.push_out_allowed,
         over=state.over,
         foul=None if ruling is None else ruling.foul,
@@ -193,6 +203,18 @@ def reviews(scene: Scene, seen: Reviewed) -> list[w.ReviewView]:
         review(scene, step, measures, [flag for flag in seen.flags if flag.shot == index])
         for index, (step, measures) in enumerate(zip(seen.steps, seen.measures, strict=True))
     ]
+
+
+def visit(one: Visit) -> w.VisitView:
+    """A visit, its shots counted from 1."""
+    return w.VisitView(
+        player=one.player,
+        first=one.first + 1,
+        last=one.last + 1,
+        balls=one.balls,
+        points=one.points,
+        ended=one.ended,
+    )
 
 
 def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> w.RackView:
@@ -237,7 +259,7 @@ def recording(stored: Recording) -> w.RecordingView:
                 depth=one.depth,
                 scores=dict(known.end.scores),
                 high_runs=dict(known.end.highs),
-                visits=known.end.visit,
+                visits=[visit(one) for one in known.visits],
                 break_balls=known.break_balls,
                 kept_table=known.kept,
                 shots=len(one.shots),

@@ -72,6 +72,17 @@ class SeatView(BaseModel):
     level: str
 
 
+class VisitView(BaseModel):
+    """One visit: shots from `first` to `last` (from 1), balls and points made, what ended it."""
+
+    player: str
+    first: int
+    last: int
+    balls: int
+    points: int
+    ended: str
+
+
 class RackSummary(BaseModel):
     """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id."""
 
@@ -82,7 +93,7 @@ class RackSummary(BaseModel):
     depth: str
     scores: dict[str, int]
     high_runs: dict[str, int]
-    visits: int
+    visits: list[VisitView]
     break_balls: int | None
     kept_table: bool | None
     shots: int
@@ -216,7 +227,8 @@ class ReviewView(BaseModel):
     """Everything the core says about one shot.
 
     Groups, scores, run and `free` (a free shot or ball) are those before it; `points` those it made or
-    gave; `respot` places balls that come back and are not placed yet.
+    gave; `respot` places balls that come back and are not placed yet; `touching` balls must be played away
+    from; `left` and `snookers` are snooker's points on the table and snookers required.
     """
 
     before: Places
@@ -231,6 +243,9 @@ class ReviewView(BaseModel):
     run: int
     points: dict[str, int]
     respot: Places
+    touching: list[str]
+    left: int | None
+    snookers: dict[str, int]
     push_out_allowed: bool
     over: bool
     foul: bool | None

@@ -31,7 +31,7 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
       <Row label="Shooter">
         <Pick label="Shooter" words={players} value={shot.shooter} onPick={(id) => id && act.setShot(number, { shooter: id })} />
         {number > 1 && shot.gap === null && !gapOpen && (
-          <button type="button" className="text-primary text-sm underline" onClick={() => setGapOpen(true)}>something is missing before this shot</button>
+          <button type="button" className="text-primary px-[0.35rem] text-left text-sm underline" onClick={() => setGapOpen(true)}>not straight from the shot before</button>
         )}
       </Row>
       <Row label="Choice">

@@ -13,16 +13,16 @@ type Props = { number: number; shot: Shot };
 export function BreakCounts({ number, shot }: Props) {
   const result = shot.result ?? emptyResult();
   const field = (label: string, name: "break_rails" | "break_over") => (
-    <label className="mr-4 inline-flex items-baseline gap-1 text-sm">
-      <input
-        className="plain num w-9 text-right" inputMode="numeric" defaultValue={result[name] ?? ""} placeholder="–"
+    <label className="flex items-baseline gap-2 text-sm">
+      <span className="w-8"><input
+        className="plain num text-right" inputMode="numeric" defaultValue={result[name] ?? ""} placeholder="–"
         onBlur={(e) => {
           const text = e.currentTarget.value.trim();
           const count = text === "" ? null : Number(text);
           if (count === null || (Number.isInteger(count) && count >= 0 && count <= 21)) act.setResult(number, { [name]: count });
           else e.currentTarget.value = String(result[name] ?? "");
         }}
-      />
+      /></span>
       {label}
     </label>
   );

@@ -9,6 +9,7 @@ from dataclasses import dataclass
 from functools import lru_cache
 from itertools import product
 from math import acos, atan2, cos, pi, sqrt
+from threading import Lock
 
 import numpy as np
 from numpy.typing import NDArray
@@ -185,9 +186,20 @@ def window_at(
     return toward, lo, hi
 
 
-@lru_cache(maxsize=16)
+_locks: dict[tuple[Table, Physics], Lock] = {}
+
+
 def windows_of(table: Table, physics: Physics) -> Windows:
-    """The windows of a table under these constants; made once, in about half a second."""
+    """The windows of a table under these constants; made once, in about half a second.
+
+    Whoever asks meanwhile waits for them instead of making them again.
+    """
+    with _locks.setdefault((table, physics), Lock()):
+        return _made(table, physics)
+
+
+@lru_cache(maxsize=16)
+def _made(table: Table, physics: Physics) -> Windows:
     bed = bed_of(table)
     world = world_of(table, physics)
     edges = np.empty((2, len(ARRIVALS), ACROSS, DOWN, 2))

@@ -1,6 +1,6 @@
 """Replay a rack from its shots, so that a correction to one recomputes everything after it."""
 
-from dataclasses import dataclass, replace
+from dataclasses import dataclass
 
 from ..layout import Layout
 from ..rules import RackState, Rules, Ruling, fold
@@ -33,10 +33,17 @@ def replay(rules: Rules, rack: Rack, carried: RackState | None = None) -> list[S
     state = rules.initial(rack.players, rack.breaker, carried)
     for index, shot in enumerate(rack.shots):
         if rack.after_gap(index):
-            state = replace(
-                state, turn=frozenset(), over=False, winner=None, ball_in_hand=False, free=True,
-                push_out_allowed=True, visits_left=1, shots=max(1, state.shots), reasons=(),
-            )  # fmt: skip
+            state = state._replace(
+                turn=frozenset(),
+                over=False,
+                winner=None,
+                ball_in_hand=False,
+                free=True,
+                push_out_allowed=True,
+                visits_left=1,
+                shots=max(1, state.shots),
+                reasons=(),
+            )
         before = (layout if shot.start is None else shot.start).changed(shot.placed)
         step = replay_one(rules, shot, state, before)
         steps.append(step)
@@ -48,7 +55,7 @@ def end_of(rules: Rules, rack: Rack, steps: list[Step], carried: RackState | Non
     """The state after the rack; where its shots do not end it, as the reviewer says it ended."""
     state = steps[-1].next_state if steps else rules.initial(rack.players, rack.breaker, carried)
     if rack.ending is not None and not state.over:
-        state = replace(state, over=True, winner=rack.ending.winner)
+        state = state._replace(over=True, winner=rack.ending.winner)
     return state
 
 

@@ -5,7 +5,7 @@ decides the groups, but not on a safety. The 8 early, on a foul or in another po
 the break it is spotted, or the rack broken again, unless it was agreed to win.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from ..balls import GROUPS, NUMBERED
 from ..layout import Layout
@@ -52,7 +52,7 @@ class EightBall:
         respot = (EIGHT,) if eight else ()
         if foul:
             state, ruling = pool.fouled(state, shot, self.options, behind_line=True)
-            return state, replace(ruling, respot=respot)
+            return state, ruling._replace(respot=respot)
         if eight and self.options.money_on_break == "wins":
             ruling = Ruling(False, potted, True)
             return pool.wins(state, shot.shooter, "the 8 is down on the break: rack won", ruling)
@@ -65,7 +65,7 @@ class EightBall:
         if eight:
             words = "the 8 is down on the break: it is spotted, or the rack broken again"
         state, ruling = pool.plays_on(state, shot.shooter, words, potted)
-        return state, replace(ruling, respot=respot)
+        return state, ruling._replace(respot=respot)
 
     def _eight(self, state: RackState, shot: Shot, layout: Layout, foul: bool) -> tuple[RackState, Ruling]:
         shooter, opponent = shot.shooter, state.other(shot.shooter)

@@ -6,7 +6,7 @@ ball that touches the cue ball must be played away from. In both the black early
 break it is racked again. Common practice of the trade; there are many sets of printed rules.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from ..balls import ENGLISH_REDS, ENGLISH_YELLOWS, GROUPS
 from ..layout import Layout
@@ -46,8 +46,8 @@ class EnglishEightBall:
         down = BLACK in shot.result.down and BLACK in layout and BLACK not in pool.spotted(shot)
         if down and shot.plan.kind == "break":
             words = "the black is down on the break: racked again, the same player breaks"
-            shared = replace(
-                shared, turn=frozenset((shot.shooter,)), over=True, rerack=True, reasons=(words,)
+            shared = shared._replace(
+                turn=frozenset((shot.shooter,)), over=True, rerack=True, reasons=(words,)
             )
             return shared, Ruling(foul, (), False, (words,))
         if down:
@@ -69,14 +69,14 @@ class EnglishEightBall:
         if potted and mine is None and len({GROUPS[ball] for ball in potted}) == 1:
             state = groups.decided(state, shooter, GROUPS[potted[0]])
             words = f"{ball_words(potted[0])} is down: {GROUPS[potted[0]]} from now on, plays on"
-            return pool.plays_on(replace(state, visits_left=left), shooter, words, potted)
+            return pool.plays_on(state._replace(visits_left=left), shooter, words, potted)
         own = [ball for ball in potted if free or mine is None or GROUPS[ball] == mine]
         if own:
             words = f"{ball_words(own[0])} is down: plays on"
-            return pool.plays_on(replace(state, visits_left=left), shooter, words, potted)
+            return pool.plays_on(state._replace(visits_left=left), shooter, words, potted)
         if left > 1:
             words = "nothing is down: the second visit follows"
-            state = replace(state, visits_left=left - 1, turn=frozenset((shooter,)), reasons=(words,))
+            state = state._replace(visits_left=left - 1, turn=frozenset((shooter,)), reasons=(words,))
             return state, Ruling(False, potted, True, (words,))
         return pool.passes(state, shooter, "nothing is down: the turn passes", potted)
 
@@ -89,13 +89,17 @@ class EnglishEightBall:
             behind = self.options.in_hand == "behind-line"
             where = " from baulk" if behind else ""
             words = f"{words}: ball in hand{where}"
-            state = replace(state, turn=turn, ball_in_hand=True, behind_line=behind, reasons=(words,))
+            state = state._replace(turn=turn, ball_in_hand=True, behind_line=behind, reasons=(words,))
         else:
             words = f"{words}: a free shot and a second visit"
-            state = replace(
-                state, turn=turn, visits_left=2, free=True, ball_in_hand=scratched, behind_line=scratched,
+            state = state._replace(
+                turn=turn,
+                visits_left=2,
+                free=True,
+                ball_in_hand=scratched,
+                behind_line=scratched,
                 reasons=(words,),
-            )  # fmt: skip
+            )
         return state, Ruling(True, (), False, (words,))
 
     def _black(self, state: RackState, shot: Shot, layout: Layout, foul: bool) -> tuple[RackState, Ruling]:

@@ -1,7 +1,6 @@
 """What every discipline's fold has in common: the state before a shot and the ruling on it."""
 
-from dataclasses import dataclass, field, replace
-from typing import Protocol
+from typing import NamedTuple, Protocol
 
 from ..layout import Layout
 from ..shot import Shot
@@ -10,8 +9,7 @@ Counts = tuple[tuple[str, int], ...]
 """A number a player, sorted by player."""
 
 
-@dataclass(frozen=True, slots=True)
-class RackState:
+class RackState(NamedTuple):
     """How a rack stands before a shot.
 
     `turn` holds the players who may shoot (more than one where the next player may choose, as after a
@@ -62,8 +60,7 @@ class RackState:
         return next(iter(self.turn)) if len(self.turn) == 1 else None
 
 
-@dataclass(frozen=True, slots=True)
-class Ruling:
+class Ruling(NamedTuple):
     """What a shot did under the rules, with the reasons in words.
 
     `points` made or lost, a player each; `respot` balls that go back on their spots.
@@ -72,7 +69,7 @@ class Ruling:
     foul: bool
     pots_counted: tuple[str, ...]
     keeps_table: bool
-    reasons: tuple[str, ...] = field(default=())
+    reasons: tuple[str, ...] = ()
     points: Counts = ()
     respot: tuple[str, ...] = ()
 
@@ -139,8 +136,7 @@ def fold(rules: Rules, state: RackState, shot: Shot, layout: Layout) -> tuple[Ra
     run = gain if fresh else state.run + gain
     highs = dict(state.highs)
     highs[who] = max(highs.get(who, 0), run)
-    following = replace(
-        following,
+    following = following._replace(
         scores=added(following.scores, ruling.points),
         at_table=who,
         kept=ruling.keeps_table,
@@ -158,11 +154,11 @@ def _overruled(state: RackState, ruling: Ruling, shot: Shot) -> tuple[RackState,
     if ruled is None:
         return state, ruling
     words = f"ruled otherwise: {ruled.reason}"
-    state = replace(state, reasons=(*state.reasons, words))
+    state = state._replace(reasons=(*state.reasons, words))
     keeps = ruling.keeps_table
     if ruled.next is not None:
         keeps = ruled.next == shot.shooter
-        state = replace(state, turn=frozenset((ruled.next,)), kept=keeps, over=False, winner=None)
+        state = state._replace(turn=frozenset((ruled.next,)), kept=keeps, over=False, winner=None)
     if ruled.winner is not None:
-        state = replace(state, over=True, winner=ruled.winner)
-    return state, replace(ruling, keeps_table=keeps, reasons=(*ruling.reasons, words))
+        state = state._replace(over=True, winner=ruled.winner)
+    return state, ruling._replace(keeps_table=keeps, reasons=(*ruling.reasons, words))

@@ -1,7 +1,5 @@
 """Groups of eight-ball and English eight-ball: whose they are, when they are cleared."""
 
-from dataclasses import replace
-
 from ..balls import GROUPS
 from ..layout import Layout
 from .fold import RackState
@@ -23,7 +21,7 @@ def decided(state: RackState, shooter: str, group: str) -> RackState:
     groups = {shooter: group}
     if state.other(shooter) != shooter:
         groups[state.other(shooter)] = others(group)
-    return replace(state, groups=tuple(sorted(groups.items())))
+    return state._replace(groups=tuple(sorted(groups.items())))
 
 
 def on_for(state: RackState, layout: Layout, last: str) -> tuple[str, ...]:

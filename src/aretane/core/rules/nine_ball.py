@@ -4,7 +4,7 @@ WPA rules of play (memory). The money ball pocketed on a foul or a push-out come
 any other ball stays down.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from ..layout import Layout
 from ..shot import Shot
@@ -42,11 +42,11 @@ class NineBall:
         if foul:
             words = "" if pool.is_foul(shot, self.options) else f"{faulty}: ball in hand"
             state, ruling = pool.fouled(shared, shot, self.options, words=words)
-            return state, replace(ruling, respot=(MONEY_BALL,) if MONEY_BALL in potted else ())
+            return state, ruling._replace(respot=(MONEY_BALL,) if MONEY_BALL in potted else ())
         if push_out:
             state, ruling = pool.chooses(shared, "push-out: the opponent chooses who plays on")
-            return state, replace(ruling, respot=(MONEY_BALL,) if MONEY_BALL in potted else ())
-        shared = replace(shared, push_out_allowed=is_break and self.options.push_out)
+            return state, ruling._replace(respot=(MONEY_BALL,) if MONEY_BALL in potted else ())
+        shared = shared._replace(push_out_allowed=is_break and self.options.push_out)
         back = is_break and self.options.money_on_break == "spotted"
         if MONEY_BALL in potted and MONEY_BALL not in pool.spotted(shot) and not back:
             ruling = Ruling(False, potted, True)
@@ -59,4 +59,4 @@ class NineBall:
             return pool.passes(shared, shot.shooter, "nothing is down: the turn passes")
         words = f"{ball_words(potted[0])} is down: plays on"
         state, ruling = pool.plays_on(shared, shot.shooter, words, potted)
-        return state, replace(ruling, respot=(MONEY_BALL,) if back and MONEY_BALL in potted else ())
+        return state, ruling._replace(respot=(MONEY_BALL,) if back and MONEY_BALL in potted else ())

@@ -1,7 +1,5 @@
 """What the pool games share: fouls, the break, calls."""
 
-from dataclasses import replace
-
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import CUE, FOULS, ball_words, pocket_words
@@ -44,8 +42,7 @@ def spotted(shot: Shot) -> frozenset[str]:
 
 def next_state(state: RackState, shot: Shot, foul: bool) -> RackState:
     """The state after the shot as far as every game has it in common: counts moved on, rights used up."""
-    return replace(
-        state,
+    return state._replace(
         shots=state.shots + 1,
         fouls_in_a_row=counted_fouls(state, shot.shooter, foul),
         push_out_allowed=False,
@@ -61,7 +58,7 @@ def plays_on(
     state: RackState, shooter: str, words: str, potted: tuple[str, ...]
 ) -> tuple[RackState, Ruling]:
     """The shooter keeps the table."""
-    state = replace(state, turn=frozenset((shooter,)), reasons=(words,))
+    state = state._replace(turn=frozenset((shooter,)), reasons=(words,))
     return state, Ruling(False, potted, True, (words,))
 
 
@@ -69,20 +66,20 @@ def passes(
     state: RackState, shooter: str, words: str, potted: tuple[str, ...] = ()
 ) -> tuple[RackState, Ruling]:
     """The turn passes."""
-    state = replace(state, turn=frozenset((state.other(shooter),)), reasons=(words,))
+    state = state._replace(turn=frozenset((state.other(shooter),)), reasons=(words,))
     return state, Ruling(False, potted, False, (words,))
 
 
 def chooses(state: RackState, words: str, potted: tuple[str, ...] = ()) -> tuple[RackState, Ruling]:
     """The opponent chooses who plays on."""
-    state = replace(state, turn=frozenset(state.players), reasons=(words,))
+    state = state._replace(turn=frozenset(state.players), reasons=(words,))
     return state, Ruling(False, potted, False, (words,))
 
 
 def wins(state: RackState, winner: str | None, words: str, ruling: Ruling) -> tuple[RackState, Ruling]:
     """The rack is over."""
-    state = replace(state, winner=winner, over=True, reasons=(words,))
-    return state, replace(ruling, reasons=(words,))
+    state = state._replace(winner=winner, over=True, reasons=(words,))
+    return state, ruling._replace(reasons=(words,))
 
 
 def fouled(
@@ -94,11 +91,11 @@ def fouled(
     where = "ball in hand behind the line" if behind else "ball in hand"
     reasons = [words or f"{foul_words(shot)}: {where}"]
     in_a_row = dict(state.fouls_in_a_row).get(shot.shooter, 0)
-    state = replace(state, turn=frozenset((opponent,)), ball_in_hand=True, behind_line=behind)
+    state = state._replace(turn=frozenset((opponent,)), ball_in_hand=True, behind_line=behind)
     if options.three_foul and in_a_row >= FOULS_TO_LOSE and len(state.players) > 1:
         reasons.append("third foul in a row: rack lost")
-        state = replace(state, over=True, winner=opponent)
-    state = replace(state, reasons=tuple(reasons))
+        state = state._replace(over=True, winner=opponent)
+    state = state._replace(reasons=tuple(reasons))
     return state, Ruling(True, (), False, tuple(reasons))
 
 

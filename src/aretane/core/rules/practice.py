@@ -35,7 +35,7 @@ class TeamRun:
         turn = frozenset((breaker,)) if breaker else frozenset(players)
         if carried is not None and carried.turn and state.shots:
             turn = carried.turn
-        return replace(state, players=players, turn=turn, side=TEAM)
+        return state._replace(players=players, turn=turn, side=TEAM)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return self.base.balls_on(_as_one(state), layout)
@@ -46,11 +46,11 @@ class TeamRun:
         following = shot.shooter
         if shot.shooter in order:
             following = order[(order.index(shot.shooter) + 1) % len(order)]
-        return replace(inner, players=order, turn=frozenset((following,)), winner=None), ruling
+        return inner._replace(players=order, turn=frozenset((following,)), winner=None), ruling
 
 
 def _as_one(state: RackState) -> RackState:
-    return replace(state, players=(TEAM,), turn=frozenset((TEAM,)))
+    return state._replace(players=(TEAM,), turn=frozenset((TEAM,)))
 
 
 @dataclass(frozen=True, slots=True)
@@ -81,5 +81,5 @@ class Drill:
         foul = shot.result.foul is not None
         keeps = bool(potted) and not foul
         words = "made" if keeps else ("a foul in a drill" if foul else "not made")
-        state = replace(state, shots=state.shots + 1, ball_in_hand=False, reasons=(words,))
+        state = state._replace(shots=state.shots + 1, ball_in_hand=False, reasons=(words,))
         return state, Ruling(foul, potted if keeps else (), keeps, (words,))

@@ -5,7 +5,7 @@ WPBSA rules (memory). A foul gives the opponent the value of the ball on or of t
 where snookered. Colours come back on their spots until they are taken in order.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 from math import ceil
 
 from ..balls import COLOURS, SNOOKER_REDS, is_red, value
@@ -41,7 +41,7 @@ class Snooker:
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         on, potted = on_now(state, layout), pool.potted_in(shot, layout)
         free = shot.plan.free_ball and state.free and shot.plan.ball in layout
-        shared = replace(pool.next_state(state, shot, False), on="")
+        shared = pool.next_state(state, shot, False)._replace(on="")
         wrong = tuple(ball for ball in potted if ball not in _may_fall(state, shot, layout, free))
         if pool.is_foul(shot, self.options) or wrong:
             return self._fouled(shared, shot, layout, on, wrong)
@@ -54,13 +54,13 @@ class Snooker:
             points, respot = value(potted[0]), colours
         elif reds or any(is_red(ball) for ball in on):
             points, respot = len(potted), colours  # a free ball counts as a red
-            shared = replace(shared, on=COLOUR)
+            shared = shared._replace(on=COLOUR)
         else:
             points = value(on[0])
             respot = tuple(ball for ball in colours if ball != on[0])
         words = f"{' and '.join(ball_words(ball) for ball in potted)}: {points}, plays on"
         shared, ruling = pool.plays_on(shared, shot.shooter, words, potted)
-        ruling = replace(ruling, points=((shot.shooter, points),), respot=respot)
+        ruling = ruling._replace(points=((shot.shooter, points),), respot=respot)
         if not due and on == ("black",) and "black" in potted and "black" not in respot:
             return _end(shared, ruling, words)
         return shared, ruling
@@ -82,11 +82,14 @@ class Snooker:
         if on == ("black",) and layout.objects == ("black",):
             return _end(state, ruling, words)
         choice = f"{words}; the opponent plays on, or has the shot played again"
-        state = replace(
-            state, turn=frozenset(state.players), free=True, ball_in_hand=scratched, behind_line=scratched,
+        state = state._replace(
+            turn=frozenset(state.players),
+            free=True,
+            ball_in_hand=scratched,
+            behind_line=scratched,
             reasons=(choice,),
-        )  # fmt: skip
-        return state, replace(ruling, reasons=(choice,))
+        )
+        return state, ruling._replace(reasons=(choice,))
 
 
 def on_now(state: RackState, layout: Layout) -> tuple[str, ...]:
@@ -124,10 +127,10 @@ def _end(state: RackState, ruling: Ruling, words: str) -> tuple[RackState, Rulin
     leaders = [player for player in state.players if dict(scores).get(player, 0) == best]
     if len(leaders) > 1:
         words = f"{words}; scores are level: the black is re-spotted, the toss decides who plays"
-        state = replace(
-            state, turn=frozenset(state.players), ball_in_hand=True, behind_line=True, reasons=(words,)
+        state = state._replace(
+            turn=frozenset(state.players), ball_in_hand=True, behind_line=True, reasons=(words,)
         )
-        return state, replace(ruling, keeps_table=False, respot=("black",), reasons=(words,))
+        return state, ruling._replace(keeps_table=False, respot=("black",), reasons=(words,))
     words = f"{words}; the last black ends the frame"
     return pool.wins(state, leaders[0], words, ruling)
 

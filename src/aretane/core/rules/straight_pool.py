@@ -6,7 +6,7 @@ a foul, a safety or off the call are spotted. One rack of the log is one rack on
 fouls carry over to the next.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from ..balls import NUMBERED
 from ..layout import Layout
@@ -33,7 +33,7 @@ class StraightPool:
         if carried is None or not carried.rerack:
             return opening(players, breaker, () if carried is None else carried.scores)
         shots = 0 if carried.on == "opening" else 1
-        return replace(carried, shots=shots, over=False, rerack=False, on="", ball_in_hand=shots == 0)
+        return carried._replace(shots=shots, over=False, rerack=False, on="", ball_in_hand=shots == 0)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return layout.objects
@@ -55,13 +55,13 @@ class StraightPool:
         total = state.score(shot.shooter) + points
         words = f"{points} {'point' if points == 1 else 'points'}: plays on"
         shared, ruling = pool.plays_on(shared, shot.shooter, words, potted)
-        ruling = replace(ruling, points=((shot.shooter, points),))
+        ruling = ruling._replace(points=((shot.shooter, points),))
         if self.options.points_to is not None and total >= self.options.points_to:
             return pool.wins(shared, shot.shooter, f"{total} points: game won", ruling)
         if len(layout.objects) - len(set(potted) - pool.spotted(shot)) <= 1:
             words = f"{words}; fourteen are racked again"
-            shared = replace(shared, over=True, rerack=True, reasons=(words,))
-            ruling = replace(ruling, reasons=(words,))
+            shared = shared._replace(over=True, rerack=True, reasons=(words,))
+            ruling = ruling._replace(reasons=(words,))
         return shared, ruling
 
     def _fouled(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
@@ -72,29 +72,37 @@ class StraightPool:
         if shot.plan.kind == "break" and state.shots == 0:
             shared = pool.next_state(state, shot, foul=False)
             words = f"{words} on the opening break: two points off, the opponent may have it broken again"
-            shared = replace(
-                shared, turn=frozenset(state.players), ball_in_hand=scratched, behind_line=scratched,
+            shared = shared._replace(
+                turn=frozenset(state.players),
+                ball_in_hand=scratched,
+                behind_line=scratched,
                 reasons=(words,),
-            )  # fmt: skip
+            )
             return shared, Ruling(True, (), False, (words,), ((shooter, BREAK_FOUL),), potted)
         shared = pool.next_state(state, shot, foul=True)
         third = dict(shared.fouls_in_a_row)[shooter] >= pool.FOULS_TO_LOSE and self.options.three_foul
         if third:
             words = f"{words}, the third in a row: sixteen points off, all balls racked, {shooter} breaks"
             none = tuple((p, 0 if p == shooter else n) for p, n in shared.fouls_in_a_row)
-            shared = replace(
-                shared, turn=frozenset((shooter,)), fouls_in_a_row=none, over=True, rerack=True,
-                on="opening", reasons=(words,),
-            )  # fmt: skip
+            shared = shared._replace(
+                turn=frozenset((shooter,)),
+                fouls_in_a_row=none,
+                over=True,
+                rerack=True,
+                on="opening",
+                reasons=(words,),
+            )
             return shared, Ruling(True, (), False, (words,), ((shooter, FOUL + THIRD_FOUL),))
         words = f"{words}: one point off"
-        shared = replace(
-            shared, turn=frozenset((opponent,)), ball_in_hand=scratched, behind_line=scratched,
+        shared = shared._replace(
+            turn=frozenset((opponent,)),
+            ball_in_hand=scratched,
+            behind_line=scratched,
             reasons=(words,),
-        )  # fmt: skip
+        )
         return shared, Ruling(True, (), False, (words,), ((shooter, FOUL),), potted)
 
 
 def _back(state: RackState, ruling: Ruling, balls: tuple[str, ...]) -> tuple[RackState, Ruling]:
     """The same ruling, with balls put back on the spot."""
-    return state, replace(ruling, respot=balls)
+    return state, ruling._replace(respot=balls)

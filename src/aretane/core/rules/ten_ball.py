@@ -5,7 +5,7 @@ another pocket than called ends the turn, and the opponent chooses who plays on.
 turn whatever falls.
 """
 
-from dataclasses import dataclass, field, replace
+from dataclasses import dataclass, field
 
 from ..layout import Layout
 from ..shot import Shot
@@ -36,7 +36,7 @@ class TenBall:
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         state, ruling = self._ruled(state, shot, layout)
         money = MONEY_BALL in pool.potted_in(shot, layout) and not state.over
-        return state, replace(ruling, respot=(MONEY_BALL,) if money else ())
+        return state, ruling._replace(respot=(MONEY_BALL,) if money else ())
 
     def _ruled(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         potted = pool.potted_in(shot, layout)
@@ -49,7 +49,7 @@ class TenBall:
             return pool.fouled(shared, shot, self.options, words=words)
         if shot.plan.kind == "push-out" and state.push_out_allowed:
             return pool.chooses(shared, "push-out: the opponent chooses who plays on")
-        shared = replace(shared, push_out_allowed=is_break and self.options.push_out)
+        shared = shared._replace(push_out_allowed=is_break and self.options.push_out)
         if is_break:
             return self._broke(shared, shot, potted)
         if shot.plan.choice == "safety":
