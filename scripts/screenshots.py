@@ -19,6 +19,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("desk-strike", SHOT, "k", DESK, "daylight"),
     ("desk-result", SHOT, "r", DESK, "daylight"),
     ("desk-worth", SHOT, "o", DESK, "daylight"),
+    ("desk-snooker", "/recordings/10/racks/1/shots/13", "r", DESK, "daylight"),
     ("desk-lamplight", SHOT, "r", DESK, "lamplight"),
     ("desk-phone", SHOT, "r", PHONE, "daylight"),
     ("keys", SHOT, "?", DESK, "daylight"),

@@ -1,6 +1,7 @@
 """Replay, contradictions, misses and proposed grades."""
 
 import math
+from dataclasses import replace
 
 import pytest
 from hypothesis import given
@@ -16,7 +17,7 @@ from aretane.core.review.balance import flags
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import replay
 from aretane.core.rules import rules_for
-from aretane.core.shot import Plan, Rack, Result, Shot, Target
+from aretane.core.shot import Judgement, Plan, Rack, Result, Shot, Target
 from aretane.core.skill import PRESETS
 
 from .racks import HOME, NINE, POCKET, SPOTS, miss, pot, rack, table_of
@@ -221,3 +222,9 @@ def test_what_is_not_logged_is_none_never_zero() -> None:
     bare = measure(NINE, RULE, replay(RULE, rack(Shot("ann")))[0], LEVEL.__getitem__)
     assert (bare.aim, bare.miss, bare.leave, bare.proposal, bare.arrival) == (None,) * 5
     assert bare.pots == ()
+
+
+def test_a_cause_before_the_rack_began_is_flagged() -> None:
+    late = replace(miss("ann", "7", start=table_of("789")), judgement=Judgement(caused_back=2))
+    found = [flag.code for flag in flags(NINE, RULE, rack(late))]
+    assert "cause-before-rack" in found

@@ -2181,8 +2181,16 @@ export interface components {
         /**
          * JudgementShape
          * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
+         *
+         *     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
+         *     many shots earlier the error was made that this one paid for; `question` is open, to the player.
          */
         JudgementShape: {
+            /**
+             * Caused Back
+             * @default null
+             */
+            caused_back: number | null;
             /** Causes */
             causes?: ("speed" | "too-much-spin" | "too-little-spin" | "unwanted-side" | "hit-thick" | "hit-thin" | "off-centre" | "steering" | "stretched" | "bridge" | "body-up" | "miscue" | "power" | "undecided" | "no-route" | "fixed-on-one-ball" | "tunnel-vision" | "rushed" | "routine-skipped" | "careless" | "pressure" | "fatigue" | "distraction" | "cold" | "brooding" | "only-next-ball" | "wrong-order" | "wrong-pocket" | "wrong-rail" | "awkward-ball-late" | "no-insurance" | "removed-needed" | "missed-better" | "forced-line" | "too-much-travel" | "misread-gap" | "cloth" | "cushions" | "pockets" | "unfamiliar")[];
             /**
@@ -2190,6 +2198,10 @@ export interface components {
              * @default null
              */
             decision: ("right" | "close" | "wrong") | null;
+            /** Evidence */
+            evidence?: {
+                [key: string]: "live" | "playback" | "told";
+            };
             /**
              * Grade
              * @default null
@@ -2205,6 +2217,13 @@ export interface components {
              * @default null
              */
             luck: ("good" | "bad") | null;
+            /**
+             * Question
+             * @default
+             */
+            question: string;
+            /** Verdicts */
+            verdicts?: components["schemas"]["VerdictShape"][];
         };
         /**
          * LayoutShape
@@ -3406,6 +3425,24 @@ export interface components {
             speed_unit: "kmh" | "mph";
         };
         /**
+         * VerdictShape
+         * @description Another reviewer's verdict on the decision, with a reason.
+         */
+        VerdictShape: {
+            /** By */
+            by: string;
+            /**
+             * Decision
+             * @enum {string}
+             */
+            decision: "right" | "close" | "wrong";
+            /**
+             * Reason
+             * @default
+             */
+            reason: string;
+        };
+        /**
          * VisitView
          * @description One visit: shots from `first` to `last` (from 1), balls and points made, what ended it.
          */
@@ -3476,6 +3513,10 @@ export interface components {
             };
             /** Endings */
             endings: {
+                [key: string]: string;
+            };
+            /** Evidence */
+            evidence: {
                 [key: string]: string;
             };
             /** Fouls */

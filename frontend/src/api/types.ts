@@ -33,7 +33,11 @@ export type Result = {
   break_over: number | null;
   ruled: { reason: string; next: string | null; winner: string | null } | null;
 };
-export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes"> & { causes: string[] };
+export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes" | "verdicts" | "evidence"> & {
+  causes: string[];
+  verdicts: { by: string; decision: string; reason: string }[];
+  evidence: Record<string, string>;
+};
 export type Shot = {
   shooter: string;
   time_s: number | null;

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
-import type { Path, Places, Session, Words } from "../api/types";
+import type { Path, Places, Session, Shot, Words } from "../api/types";
 import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
@@ -23,7 +23,7 @@ import { PlanSlip } from "./slips/PlanSlip";
 import { ResultSlip } from "./slips/ResultSlip";
 import { StrikeSlip } from "./slips/StrikeSlip";
 import { WorthSlip } from "./slips/WorthSlip";
-import { lower } from "./slips/parts";
+import { lower, Pick, plainWords } from "./slips/parts";
 import { usePlaying, stop } from "./playing";
 import { useFinding, useForecast } from "./striking";
 import { Standing } from "./Standing";
@@ -124,10 +124,13 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
     document.title = `${recording?.match.title ?? "Rack"} · Aretane`;
   }, [recording]);
 
-  const layout = (one && seen[one.id]) ?? { before: NO_BALLS, after: null };
-  const ended = slip === "result" || slip === "worth";
+  const blind = useDesk((s) => s.blind);
+  const hidden = isHidden(blind, one?.shot);
+  const whole = (one && seen[one.id]) ?? { before: NO_BALLS, after: null };
+  const layout = hidden ? { before: whole.before, after: null } : whole;
+  const ended = !hidden && (slip === "result" || slip === "worth");
   const forecast = useForecast(recording?.id ?? 0, one?.id ?? "", layout.before, one?.shot);
-  const finding = useFinding(recording?.id ?? 0, one?.id ?? "", layout.before, one?.shot, slip === "result" || slip === "worth");
+  const finding = useFinding(recording?.id ?? 0, one?.id ?? "", layout.before, one?.shot, ended);
   const planned = forecast.data?.planned ?? null;
   const found = ended ? (finding.data?.found[0] ?? null) : null;
   useEffect(() => {
@@ -149,6 +152,8 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
         <EmptyRack go={go} />
       </Shell>
     );
+  const visible = hidden ? { ...one.shot, result: null } : one.shot;
+  const line = hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot: visible }] : doc.shots;
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
@@ -156,19 +161,19 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
         <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
           <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
             <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-              <TableStage number={number} id={one.id} shot={one.shot} before={layout.before} after={layout.after} review={review} table={table} planned={planned} found={found} />
+              <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} />
             </div>
             <div className="flex flex-wrap items-center justify-between gap-x-4 px-1">
-              <Tray number={number} shot={one.shot} shown={shown} />
+              <Tray number={number} shot={visible} shown={shown} />
               <PointerRead />
             </div>
             <Told />
-            <Flags words={(review?.flags ?? []).map((f) => f.words)} />
+            <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />
           </section>
           <aside aria-label={`Shot ${number}`} className="rule w-full flex-none px-3 pb-2 lg:w-[21.5rem] lg:overflow-y-auto lg:border-l">
             <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
               <span>Shot {number} of {doc.shots.length}</span>
-              <span className="quiet text-sm font-normal">{came(one.shot)}</span>
+              <span className="quiet text-sm font-normal">{hidden ? "result hidden" : came(one.shot)}</span>
             </h1>
             <Standing review={review} name={name} />
             <SlipBox slip="plan" now={slip} line={planLine(one.shot, words)}>
@@ -177,18 +182,32 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             <SlipBox slip="strike" now={slip} line={review?.pot ? `${chance(planned?.pot.value ?? review.pot.chance)} · ${Math.abs(review.pot.cut).toFixed(0)}° ${Math.abs(review.pot.cut) < 90 ? `${thickness(review.pot.fullness)} ball` : ""}` : "not measured"}>
               <StrikeSlip number={number} shot={one.shot} review={review} words={words} units={units} level={levelOf(recording, one.shot.shooter, words)} forecast={forecast.data} waiting={forecast.waiting} />
             </SlipBox>
-            <SlipBox slip="result" now={slip} line={came(one.shot)}>
-              <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} finding={finding.data} waiting={finding.waiting} units={units} />
+            <SlipBox slip="result" now={slip} line={hidden ? "hidden until the decision is judged" : came(one.shot)}>
+              {hidden ? <JudgeFirst number={number} words={words} /> : <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} finding={finding.data} waiting={finding.waiting} units={units} />}
             </SlipBox>
-            <SlipBox slip="worth" now={slip} line={worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
-              <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} />
+            <SlipBox slip="worth" now={slip} line={hidden ? "hidden" : worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
+              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} />}
             </SlipBox>
           </aside>
         </div>
-        <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
+        <RackLine shots={line} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
       </div>
       <ConflictDialog words={words} />
     </Shell>
+  );
+}
+
+/** Whether a shot's result waits for the verdict on its decision. A break is no decision of that kind. */
+export const isHidden = (blind: boolean, shot: Shot | undefined): boolean =>
+  blind && !!shot?.result && !shot.judgement.decision && shot.plan.kind !== "break";
+
+/** In place of the result while judging blind: the verdict on the decision. */
+function JudgeFirst({ number, words }: { number: number; words: Words }) {
+  return (
+    <div className="py-1 text-sm">
+      <p>The result stays hidden until the decision is judged. Was the choice right, with what was known before the shot?</p>
+      <Pick label="Verdict on the decision, before the result" words={plainWords(words.decisions)} value={null} onPick={(decision) => act.setJudgement(number, { decision })} />
+    </div>
   );
 }
 

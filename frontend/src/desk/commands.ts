@@ -1,7 +1,7 @@
 /** The one table of commands: keys, menu, palette and help are all made from it. */
 import type { PocketName } from "../api/types";
 import * as act from "./actions";
-import { useDesk } from "./deskStore";
+import { setBlind, useDesk } from "./deskStore";
 import { play, SLOW, stop } from "./playing";
 
 export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void };
@@ -88,6 +88,7 @@ export const COMMANDS: Command[] = [
 
   { id: "respot", group: "Result", words: "Put balls that come back on their spots", keys: ["y"], run: (c) => act.respot(c.shot) },
 
+  { id: "blind", group: "Screen", words: "Judge the decision before the result is shown, on or off", keys: ["Shift+B"], run: () => setBlind(!useDesk.getState().blind) },
   { id: "slip-plan", group: "Screen", words: "Open the plan", keys: ["i"], run: () => act.openSlip("plan") },
   { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },
   { id: "slip-result", group: "Screen", words: "Open the result", keys: ["r"], run: () => act.openSlip("result") },

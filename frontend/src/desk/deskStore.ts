@@ -35,10 +35,20 @@ export type DeskState = {
   /** Shots in which balls that come back are put on their spots by themselves. */
   spotting: Record<string, true>;
   showPaths: boolean;
+  /** Results stay hidden until the decision is judged. */
+  blind: boolean;
   /** What the last action has to say. */
   told: string;
   pointer: [number, number] | null;
 };
+
+const BLIND = "aretane.blind";
+
+/** Turns judging before the result on or off, for this browser. */
+export function setBlind(blind: boolean): void {
+  localStorage.setItem(BLIND, blind ? "yes" : "no");
+  useDesk.setState({ blind, told: blind ? "Results stay hidden until the decision is judged." : "Results are shown." });
+}
 
 const emptyDoc: RackDoc = { ...emptyHead, shots: [] };
 
@@ -48,7 +58,7 @@ export const useDesk = create<DeskState>()(
       doc: emptyDoc, rackId: 0, number: 0, over: false, nextTurn: [], current: 1, recording: null, table: null, game: null, words: null,
       base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
       reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null,
-      fresh: {}, spotting: {}, showPaths: true, told: "", pointer: null,
+      fresh: {}, spotting: {}, showPaths: true, blind: localStorage.getItem(BLIND) === "yes", told: "", pointer: null,
     } as DeskState),
     {
       partialize: (state) => ({ doc: state.doc }),

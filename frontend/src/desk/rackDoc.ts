@@ -20,7 +20,8 @@ export const emptyResult = (): Result => ({
 });
 
 export const emptyJudgement = (): Judgement => ({
-  grade: null, decision: null, luck: null, causes: [], left_out: null,
+  grade: null, decision: null, luck: null, causes: [], left_out: null, verdicts: [], evidence: {}, caused_back: null,
+  question: "",
 });
 
 export const emptyShot = (shooter: string, first: boolean): Shot => ({

@@ -16,7 +16,7 @@ export function RecordingList({ recordings }: { recordings: RecordingView[] | un
               <Link className="font-bold hover:underline" to={`/recordings/${one.id}`}>{one.match.title}</Link>
               <p className="quiet text-sm">
                 {one.match.played_on ?? "no date"} ·{" "}
-                {one.players.map((p) => (one.players.length > 1 ? `${p.name} ${one.score[p.id] ?? 0}` : p.name)).join(", ")} ·{" "}
+                {one.players.map((p) => (one.players.length > 1 && one.match.kind === "match" ? `${p.name} ${one.score[p.id] ?? 0}` : p.name)).join(", ")} ·{" "}
                 {shots} shots{open ? `, ${open} without a result` : ""}
               </p>
             </div>

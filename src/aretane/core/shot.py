@@ -121,6 +121,8 @@ class Judgement:
     luck: str | None = None
     causes: tuple[str, ...] = ()
     left_out: str | None = None
+    caused_back: int | None = None
+    """How many shots earlier the error was made that this shot paid for."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -116,6 +116,9 @@ GRADES: Words = {
 
 DECISION_VERDICTS: Words = {"right": "Right choice", "close": "Too close to call", "wrong": "Wrong choice"}
 
+EVIDENCE: Words = {"live": "Seen live", "playback": "Seen on playback", "told": "Told by the player"}
+"""How the cause of an error is known."""
+
 LUCK: Words = {"good": "Good luck", "bad": "Bad luck"}
 
 LEFT_OUT: Words = {

@@ -10,7 +10,7 @@ from .geometry import Point
 from .layout import Layout
 from .motion import Physics, Strike, play, play_many
 from .skill import DEFAULT_LEVEL, PRESETS
-from .table import TABLES, table_for
+from .table import table_for
 
 TABLE = table_for("pool-9")
 LAYOUT = Layout.of({"cue": Point(0.6, 0.6), "1": Point(1.5, 0.7)})
@@ -30,9 +30,3 @@ def warm(told: Callable[[str], object] = lambda words: None) -> None:
     for words, step in steps():
         told(words)
         step()
-
-
-def warm_tables() -> None:
-    """Make what the pockets of every table take, so that no first question about one waits for it."""
-    for size in TABLES:
-        windows_of(table_for(size), Physics())

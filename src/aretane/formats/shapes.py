@@ -93,6 +93,7 @@ Grade = Annotated[str, Code(v.GRADES, "grade")]
 Decision = Annotated[str, Code(v.DECISION_VERDICTS, "verdict on the decision")]
 Luck = Annotated[str, Code(v.LUCK, "kind of luck")]
 Cause = Annotated[str, Code(v.ALL_CAUSES, "cause")]
+Evidence = Annotated[str, Code(v.EVIDENCE, "kind of evidence")]
 LeftOut = Annotated[str, Code(v.LEFT_OUT, "reason to leave a shot out")]
 Level = Annotated[str, Code({name: preset.words for name, preset in PRESETS.items()}, "level")]
 TableSize = Annotated[str, Code({name: name for name in TABLES}, "table size")]
@@ -216,14 +217,30 @@ class ResultShape(Shape):
     ruled: RuledShape | None = None
 
 
+class VerdictShape(Shape):
+    """Another reviewer's verdict on the decision, with a reason."""
+
+    by: Label
+    decision: Decision
+    reason: Annotated[str, Field(max_length=300)] = ""
+
+
 class JudgementShape(Shape):
-    """The reviewer's verdicts. `grade` overrules the proposed grade of the position."""
+    """The reviewer's verdicts. `grade` overrules the proposed grade of the position.
+
+    `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
+    many shots earlier the error was made that this one paid for; `question` is open, to the player.
+    """
 
     grade: Grade | None = None
     decision: Decision | None = None
     luck: Luck | None = None
     causes: list[Cause] = Field(default_factory=list, max_length=12)
     left_out: LeftOut | None = None
+    verdicts: list[VerdictShape] = Field(default_factory=list, max_length=8)
+    evidence: dict[Cause, Evidence] = Field(default_factory=dict)
+    caused_back: int | None = Field(default=None, ge=1, le=60)
+    question: Annotated[str, Field(max_length=1000)] = ""
 
 
 class ShotShape(Shape):
@@ -299,6 +316,11 @@ def to_core(shot: ShotShape) -> Shot:
             else Ruled(result.ruled.reason, result.ruled.next, result.ruled.winner),
         ),
         judgement=Judgement(
-            judged.grade, judged.decision, judged.luck, tuple(judged.causes), judged.left_out
+            judged.grade,
+            judged.decision,
+            judged.luck,
+            tuple(judged.causes),
+            judged.left_out,
+            judged.caused_back,
         ),
     )

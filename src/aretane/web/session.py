@@ -87,6 +87,7 @@ def words() -> WordsView:
         options_used={name: list(used) for name, used in USED.items()},
         options_usual={name: OptionsShape(**asdict(usual)) for name, usual in DEFAULTS.items()},
         gaps=v.GAPS,
+        evidence=v.EVIDENCE,
         depths=v.DEPTHS,
         endings=v.ENDINGS,
     )

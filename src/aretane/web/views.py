@@ -51,6 +51,7 @@ class WordsView(BaseModel):
     options_used: dict[str, list[str]]
     options_usual: dict[str, OptionsShape]
     gaps: dict[str, str]
+    evidence: dict[str, str]
     depths: dict[str, str]
     endings: dict[str, str]
 

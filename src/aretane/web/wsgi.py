@@ -4,17 +4,12 @@ from threading import Thread
 
 from apiflask import APIFlask
 
-from aretane.core.warm import warm, warm_tables
+from aretane.core.warm import warm
 from aretane.settings import SettingError, load
 from aretane.store.database import Address
 
+from . import kept_windows
 from .app import create_app
-
-
-def _warm() -> None:
-    """Load the compiled kernels, then every table's windows, beside the start."""
-    warm()
-    warm_tables()
 
 
 def application() -> APIFlask:
@@ -22,5 +17,6 @@ def application() -> APIFlask:
     settings = load()
     if settings.database_url is None:
         raise SettingError("ARETANE_DATABASE_URL is not set; start with ./aretane serve")
-    Thread(target=_warm, name="warm", daemon=True).start()
+    kept_windows.load()
+    Thread(target=warm, name="warm", daemon=True).start()  # loads the compiled kernels beside the start
     return create_app(settings, Address.parse(settings.database_url))

@@ -3,7 +3,9 @@ import type { Review, Shot, Words } from "../../api/types";
 import { degrees, length, chance, type Units } from "../../units/units";
 import * as act from "../actions";
 import { useDesk } from "../deskStore";
-import { lower, Pick, Row, Unknown } from "./parts";
+import { theBall } from "../../table/colours";
+import { Others } from "./Others";
+import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "./parts";
 
 type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units };
 
@@ -12,7 +14,11 @@ export function WorthSlip({ number, shot, review, words, units }: Props) {
   const set = (change: Partial<Shot["judgement"]>) => act.setJudgement(number, change);
   const proposed = review?.proposal?.grade ?? null;
   const toggle = (cause: string) =>
-    set({ causes: judgement.causes.includes(cause) ? judgement.causes.filter((c) => c !== cause) : [...judgement.causes, cause] });
+    set(
+      judgement.causes.includes(cause)
+        ? { causes: judgement.causes.filter((c) => c !== cause), evidence: with_(judgement.evidence, cause, null) }
+        : { causes: [...judgement.causes, cause] },
+    );
   return (
     <div>
       <Misses review={review} units={units} />
@@ -41,13 +47,25 @@ export function WorthSlip({ number, shot, review, words, units }: Props) {
           </p>
         </Row>
         <Row label="Decision">
-          <Pick label="Verdict on the decision" words={{ right: "right", close: "too close to call", wrong: "wrong" }} value={judgement.decision} clear onPick={(decision) => set({ decision })} />
+          <Pick label="Verdict on the decision" words={plainWords(words.decisions)} value={judgement.decision} clear onPick={(decision) => set({ decision })} />
+          <Others shot={shot} words={words} set={set} />
         </Row>
         <Row label="Luck">
           <Pick label="Luck" words={{ good: "good", bad: "bad" }} value={judgement.luck} clear onPick={(luck) => set({ luck })} />
         </Row>
         <Row label="Causes">
-          <Causes words={words} chosen={judgement.causes} toggle={toggle} />
+          <Causes words={words} chosen={judgement.causes} toggle={toggle} evidence={judgement.evidence} known={(code, how) => set({ evidence: with_(judgement.evidence, code, how) })} />
+        </Row>
+        {number > 1 && (
+          <Row label="Began with">
+            <Choose label="The earlier shot whose error this one paid for" words={earlier(number)} value={judgement.caused_back === null ? null : String(judgement.caused_back)} none="this shot" onPick={(back) => set({ caused_back: back === null ? null : Number(back) })} />
+          </Row>
+        )}
+        <Row label="Ask">
+          <input
+            key={`${number}${judgement.question}`} className="plain text-sm" aria-label="Open question to the player" placeholder="an open question to the player" maxLength={1000}
+            defaultValue={judgement.question} onBlur={(e) => e.currentTarget.value !== judgement.question && set({ question: e.currentTarget.value })}
+          />
         </Row>
         <Row label="Notes">
           <textarea
@@ -129,7 +147,7 @@ function Left({ review, words, shooter }: { review: Review | undefined; words: W
   const other = leave.best_pocket !== leave.pocket && (leave.best_chance ?? 0) > (leave.chance ?? 0) + 0.02;
   return (
     <>
-      <Row label={`The ${leave.ball}`}>
+      <Row label={capital(theBall(leave.ball))}>
         <span className="num">{degrees(leave.angle_left)}</span>
         {leave.angle_wanted !== null && <> for <span className="num">{degrees(leave.angle_wanted)}</span> wanted</>}
         {side}
@@ -147,7 +165,21 @@ function Left({ review, words, shooter }: { review: Review | undefined; words: W
   );
 }
 
-function Causes({ words, chosen, toggle }: { words: Words; chosen: string[]; toggle: (cause: string) => void }) {
+type CausesProps = {
+  words: Words; chosen: string[]; toggle: (cause: string) => void;
+  evidence: Record<string, string>; known: (cause: string, how: string | null) => void;
+};
+
+/** Shots before this one, by how many lie between. */
+const earlier = (number: number): Record<string, string> =>
+  Object.fromEntries(Array.from({ length: Math.min(number - 1, 60) }, (_, i) => [String(i + 1), `shot ${number - 1 - i}`]));
+
+function with_(evidence: Record<string, string>, cause: string, how: string | null): Record<string, string> {
+  const others = Object.entries(evidence).filter(([code]) => code !== cause);
+  return Object.fromEntries(how === null ? others : [...others, [cause, how]]);
+}
+
+function Causes({ words, chosen, toggle, evidence, known }: CausesProps) {
   const text = (code: string) => Object.values(words.causes).find((group) => code in group)?.[code] ?? code;
   return (
     <div>
@@ -155,6 +187,12 @@ function Causes({ words, chosen, toggle }: { words: Words; chosen: string[]; tog
         <button key={code} type="button" className="mr-1 border-b-2 border-primary px-1 text-sm font-bold" title="take it back" onClick={() => toggle(code)}>
           {lower(text(code))} ×
         </button>
+      ))}
+      {chosen.map((code) => (
+        <label key={`how-${code}`} className="quiet grid grid-cols-[auto_1fr] items-baseline gap-1 text-xs">
+          {lower(text(code))}:
+          <Choose label={`How ${lower(text(code))} is known`} words={plainWords(words.evidence)} value={evidence[code] ?? null} none="not said how it is known" onPick={(how) => known(code, how)} />
+        </label>
       ))}
       <select className="plain text-sm" aria-label="Add a cause" value="" onChange={(e) => e.target.value && toggle(e.target.value)}>
         <option value="">add a cause…</option>

@@ -6,7 +6,6 @@ and one side pocket; the others are its mirror images.
 
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass
-from functools import lru_cache
 from itertools import product
 from math import acos, atan2, cos, pi, sqrt
 from threading import Lock
@@ -186,7 +185,10 @@ def window_at(
     return toward, lo, hi
 
 
+KEPT = 40
+"""Windows that are kept, the latest ones: 270 kB each."""
 _locks: dict[tuple[Table, Physics], Lock] = {}
+_kept: dict[tuple[Table, Physics], Windows] = {}
 
 
 def windows_of(table: Table, physics: Physics) -> Windows:
@@ -194,12 +196,27 @@ def windows_of(table: Table, physics: Physics) -> Windows:
 
     Whoever asks meanwhile waits for them instead of making them again.
     """
-    with _locks.setdefault((table, physics), Lock()):
-        return _made(table, physics)
+    key = (table, physics)
+    found = _kept.get(key)
+    if found is None:
+        with _locks.setdefault(key, Lock()):
+            found = _kept.get(key) or keep_windows(table, physics, _make(table, physics))
+    return found
 
 
-@lru_cache(maxsize=16)
-def _made(table: Table, physics: Physics) -> Windows:
+def keep_windows(table: Table, physics: Physics, edges: Array) -> Windows:
+    """Take windows made before, (2, arrivals, ACROSS, DOWN, 2) as `Windows` holds them, as this table's."""
+    if edges.shape != (2, len(ARRIVALS), ACROSS, DOWN, 2) or not np.isfinite(edges).all():
+        raise ValueError(f"windows of shape {edges.shape} are not those of a table")
+    edges.setflags(write=False)
+    while len(_kept) >= KEPT:
+        _kept.pop(next(iter(_kept)), None)
+    _kept[(table, physics)] = Windows(edges)
+    return _kept[(table, physics)]
+
+
+def _make(table: Table, physics: Physics) -> Array:
+    """The edges of a table's windows."""
     bed = bed_of(table)
     world = world_of(table, physics)
     edges = np.empty((2, len(ARRIVALS), ACROSS, DOWN, 2))
@@ -209,5 +226,4 @@ def _made(table: Table, physics: Physics) -> Windows:
 
     with ThreadPoolExecutor(THREADS) as pool:
         list(pool.map(part, *zip(*product(range(2), range(len(ARRIVALS))), strict=True)))
-    edges.setflags(write=False)
-    return Windows(edges)
+    return edges

@@ -36,6 +36,12 @@ def flags(table: Table, rules: Rules, rack: Rack, carried: RackState | None = No
         found += [Flag(index, *rest) for rest in _turn(rack, step)]
         found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
         found += [Flag(index, *rest) for rest in _result(table, step, down_since)]
+        back = step.shot.judgement.caused_back
+        if back is not None and back > index:
+            words = (
+                f"the cause is said to lie {back} shots earlier, before the rack's first shot: choose again"
+            )
+            found.append(Flag(index, "judgement.caused_back", "cause-before-rack", words))
         time = step.shot.time
         if time is not None:
             if last_time is not None and time < last_time:

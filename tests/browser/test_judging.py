@@ -1,0 +1,72 @@
+"""Judging: blind, by several, with evidence, and back to the shot where it began."""
+
+from playwright.sync_api import Page, expect
+
+from .desk import open_desk, rack_data
+
+
+def unjudged(page: Page, recording: int, rack: int) -> int:
+    """The second shot of the rack's pots: logged, no break, decision not judged."""
+    shots = rack_data(page, recording, rack)["rack"]["shots"]
+    found = [
+        n
+        for n, s in enumerate(shots, start=1)
+        if s["shot"]["result"]
+        and s["shot"]["plan"]["kind"] == "direct"
+        and not s["shot"]["judgement"]["decision"]
+        and n > 2
+    ]
+    return found[0]
+
+
+def test_judging_blind_hides_the_result_and_all_that_came_after(tab: Page) -> None:
+    number = unjudged(tab, 2, 3)
+    hands = open_desk(tab, f"/recordings/2/racks/3/shots/{number}")
+    line = tab.get_by_role("navigation", name="Shots of this rack").get_by_role("button")
+    whole = line.count()
+    assert whole > number
+    hands.key("Shift+B")
+    hands.key("r")
+    expect(tab.get_by_text("The result stays hidden until the decision is judged")).to_be_visible()
+    assert line.count() < whole
+    expect(tab.get_by_test_id("table")).not_to_have_attribute("aria-label", "after")
+    tab.reload()
+    expect(tab.get_by_text("result hidden").first).to_be_visible()
+    hands.key("r")
+    tab.get_by_role("group", name="before the result").get_by_role("button", name="Right choice").click()
+    expect(tab.get_by_text("Potted as planned")).to_be_visible()
+    expect(line).to_have_count(whole)
+    hands.key("Shift+B")
+    hands.saved()
+    judged = rack_data(tab, 2, 3)["rack"]["shots"][number - 1]["shot"]["judgement"]
+    assert judged["decision"] == "right"
+
+
+def test_others_verdicts_evidence_and_where_it_began(tab: Page) -> None:
+    number = unjudged(tab, 2, 4)
+    hands = open_desk(tab, f"/recordings/2/racks/4/shots/{number}")
+    hands.key("o")
+    tab.get_by_role("button", name="somebody else's verdict").click()
+    tab.get_by_label("Whose verdict").fill("Teo Brandvold")
+    tab.get_by_label("Reason of the verdict").fill("the safety was free")
+    tab.get_by_role("group", name="Somebody else's verdict").get_by_role(
+        "button", name="Wrong choice"
+    ).click()
+    expect(tab.get_by_text("Teo Brandvold: wrong choice, the safety was free")).to_be_visible()
+    tab.get_by_label("Add a cause").select_option(label="Wrong order")
+    tab.get_by_label("How wrong order is known").select_option(label="seen on playback")
+    tab.get_by_label("The earlier shot whose error").select_option(label=f"shot {number - 2}")
+    tab.get_by_label("Open question to the player").fill("Did you see the 6?")
+    tab.get_by_label("Open question to the player").blur()
+    hands.saved()
+    judged = rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["shot"]["judgement"]
+    assert judged["verdicts"] == [
+        {"by": "Teo Brandvold", "decision": "wrong", "reason": "the safety was free"}
+    ]
+    assert judged["evidence"] == {"wrong-order": "playback"}
+    assert judged["caused_back"] == 2
+    assert judged["question"] == "Did you see the 6?"
+    tab.get_by_role("button", name="wrong order ×").click()
+    hands.saved()
+    judged = rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["shot"]["judgement"]
+    assert judged["evidence"] == {} and judged["causes"] == []
