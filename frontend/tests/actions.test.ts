@@ -184,3 +184,20 @@ describe("undo and redo", () => {
     expect(useDesk.getState().doc.shots.map((s) => s.id)).toEqual(ids);
   });
 });
+
+describe("judging blind", () => {
+  it("leaves a hidden result alone until the decision is judged", () => {
+    open({ cue: [600, 600], "3": [1200, 600] });
+    press("ball-3");
+    press("pocket-foot-left");
+    press("potted");
+    useDesk.setState({ blind: true });
+    press("missed");
+    expect(shot(1)?.result?.potted).toHaveLength(1);
+    expect(useDesk.getState().told).toContain("judge the decision first");
+    act.setJudgement(1, { decision: "right" });
+    press("missed");
+    expect(shot(1)?.result?.potted).toHaveLength(0);
+    useDesk.setState({ blind: false });
+  });
+});

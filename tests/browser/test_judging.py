@@ -30,6 +30,8 @@ def test_judging_blind_hides_the_result_and_all_that_came_after(tab: Page) -> No
     expect(tab.get_by_text("The result stays hidden until the decision is judged")).to_be_visible()
     assert line.count() < whole
     expect(tab.get_by_test_id("table")).not_to_have_attribute("aria-label", "after")
+    hands.key("x")  # a hidden result is not changed by mistake
+    expect(tab.get_by_text("judge the decision first")).to_be_visible()
     tab.reload()
     expect(tab.get_by_text("result hidden").first).to_be_visible()
     hands.key("r")

@@ -21,10 +21,12 @@ type Props = {
   go: (shot: number) => void;
   add: () => void;
   over: boolean;
+  /** What follows the last shot shown waits for a verdict. */
+  hidden: boolean;
   nextRack: () => void;
 };
 
-export function RackLine({ shots, seen, reviews, table, current, name, go, add, over, nextRack }: Props) {
+export function RackLine({ shots, seen, reviews, table, current, name, go, add, over, hidden, nextRack }: Props) {
   const chances = shots.map((s) => reviews[s.id]?.pot?.chance ?? null);
   return (
     <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
@@ -39,7 +41,9 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add, 
           />
         ))}
         <ChanceLine chances={chances} />
-        {over ? (
+        {hidden ? (
+          <span className="quiet grid place-items-center text-sm" style={{ width: CELL }}>hidden</span>
+        ) : over ? (
           <button type="button" onClick={nextRack} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
             <span>rack over;<br />next rack <kbd className="key">G</kbd></span>
           </button>

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
-import type { Path, Places, Session, Shot, Words } from "../api/types";
+import type { Path, Places, Session, Words } from "../api/types";
 import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
@@ -15,7 +15,7 @@ import * as act from "./actions";
 import { COMMANDS, keyOf } from "./commands";
 import { ConflictDialog } from "./ConflictDialog";
 import { openDesk, useDesk, type Slip } from "./deskStore";
-import { layouts } from "./rackDoc";
+import { isHidden, layouts } from "./rackDoc";
 import { RackLine, came } from "./RackLine";
 import { readDraft, saveNow, watchDesk } from "./saving";
 import { ScoreLine } from "./ScoreLine";
@@ -161,7 +161,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
         <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
           <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
             <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-              <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} />
+              <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} hidden={hidden} />
             </div>
             <div className="flex flex-wrap items-center justify-between gap-x-4 px-1">
               <Tray number={number} shot={visible} shown={shown} />
@@ -190,16 +190,12 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             </SlipBox>
           </aside>
         </div>
-        <RackLine shots={line} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
+        <RackLine shots={line} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} hidden={hidden} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
       </div>
       <ConflictDialog words={words} />
     </Shell>
   );
 }
-
-/** Whether a shot's result waits for the verdict on its decision. A break is no decision of that kind. */
-export const isHidden = (blind: boolean, shot: Shot | undefined): boolean =>
-  blind && !!shot?.result && !shot.judgement.decision && shot.plan.kind !== "break";
 
 /** In place of the result while judging blind: the verdict on the decision. */
 function JudgeFirst({ number, words }: { number: number; words: Words }) {

@@ -18,19 +18,19 @@ type Gesture =
   | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }
   | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean };
 
-type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null };
+type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; hidden: boolean };
 
 const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
 const GRIP = 46; // mm; a thumb is wider than a ball
 
-export function TableStage({ number, shot, id, before, after, review, table, planned, found }: Props) {
+export function TableStage({ number, shot, id, before, after, review, table, planned, found, hidden }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const slip = useDesk((s) => s.slip);
   const chosen = useDesk((s) => s.chosen);
   const showPaths = useDesk((s) => s.showPaths);
   const playing = usePlaying((s) => s.playing !== null);
-  const ended = slip === "result" || slip === "worth";
+  const ended = !hidden && (slip === "result" || slip === "worth");
   const shown: Places = ended ? (after ?? rd.afterResult(before, rd.emptyResult())) : before;
   const edge = CUSHION + FRAME + 12;
   const view = { x: -edge, y: -edge, width: table.length + 2 * edge, height: table.width + 2 * edge };

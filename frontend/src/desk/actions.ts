@@ -23,11 +23,23 @@ function change(number: number, how: (shot: Shot) => Shot): void {
 
 export const openSlip = (slip: Slip) => useDesk.setState({ slip, chosen: null });
 export const choose = (ball: string | null) => useDesk.setState({ chosen: ball });
-export const isAfter = (): boolean => ["result", "worth"].includes(useDesk.getState().slip);
+export const isAfter = (): boolean => {
+  const { slip, current, doc, blind } = useDesk.getState();
+  return ["result", "worth"].includes(slip) && !rd.isHidden(blind, doc.shots[current - 1]?.shot);
+};
+
+/** While a result waits for the verdict on its decision nothing changes it; says so. */
+function waits(n: number): boolean {
+  const { doc, blind } = useDesk.getState();
+  const hidden = rd.isHidden(blind, doc.shots[n - 1]?.shot);
+  if (hidden) useDesk.setState({ slip: "result", told: "The result is hidden: judge the decision first." });
+  return hidden;
+}
 
 export const setPlan = (n: number, plan: Partial<Shot["plan"]>) => change(n, (s) => rd.withPlan(s, plan));
-export const setResult = (n: number, result: Partial<NonNullable<Shot["result"]>>) =>
-  change(n, (s) => rd.withResult(s, result));
+export const setResult = (n: number, result: Partial<NonNullable<Shot["result"]>>) => {
+  if (!waits(n)) change(n, (s) => rd.withResult(s, result));
+};
 export const setJudgement = (n: number, j: Partial<Shot["judgement"]>) =>
   change(n, (s) => rd.withJudgement(s, j));
 export const setShot = (n: number, part: Partial<Shot>) => change(n, (s) => ({ ...s, ...part }));
@@ -73,6 +85,7 @@ export function clickCloth(n: number, place: Place): void {
   const one = at(n);
   if (!one) return;
   if (slip === "result") {
+    if (waits(n)) return;
     putBall(n, chosen ?? "cue", place);
     if (chosen && chosen !== "cue") choose(null);
     return;
@@ -136,6 +149,7 @@ export function pickPocket(n: number, pocket: PocketName): void {
   const one = at(n);
   if (!one) return;
   if (slip === "result") {
+    if (waits(n)) return;
     const ball = chosen ?? one.shot.plan.ball;
     if (ball) change(n, (s) => rd.potBall(s, ball, pocket));
     markSpotting(one.id);
@@ -157,6 +171,7 @@ export function respot(n: number): void {
 }
 
 export function potted(n: number): void {
+  if (waits(n)) return;
   const one = at(n);
   if (one) markSpotting(one.id);
   change(n, rd.pottedAsPlanned);
@@ -164,6 +179,7 @@ export function potted(n: number): void {
 }
 
 export function missed(n: number): void {
+  if (waits(n)) return;
   change(n, rd.missed);
   openSlip("result");
 }

@@ -29,6 +29,10 @@ export const emptyShot = (shooter: string, first: boolean): Shot => ({
   plan: emptyPlan(), result: null, judgement: emptyJudgement(), notes: "", tags: [],
 });
 
+/** Whether a shot's result waits for the verdict on its decision. A break is no decision of that kind. */
+export const isHidden = (blind: boolean, shot: Shot | undefined): boolean =>
+  blind && !!shot?.result && !shot.judgement.decision && shot.plan.kind !== "break";
+
 export function changeShot(doc: RackDoc, id: string, change: (shot: Shot) => Shot): RackDoc {
   return { ...doc, shots: doc.shots.map((s) => (s.id === id ? { ...s, shot: change(s.shot) } : s)) };
 }
