@@ -17,6 +17,7 @@ from typing import Any
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 from tests.browser.conftest import ARGUMENTS, CHROMIUM
 from tests.browser.desk import Hands
+from tests.browser.test_games import log_safeties
 from tests.browser.test_rack_from_empty import BALLS, ENDS, lay_out, make_recording
 
 from aretane.settings import PROJECT
@@ -127,24 +128,10 @@ def opening_many(browser: Browser, url: str, recording: int) -> list[float]:
 def safety(page: Page, name: str) -> int:
     """The most actions a routine safety took, over a rack of safeties with one ball moved in each."""
     make_recording(page, name)
-    hands, worst = Hands(page), 0
+    hands = Hands(page)
     lay_out(hands)
     hands.done()
-    for turn in range(5):
-        hands.key("3")
-        hands.key("c")
-        hands.key("x")
-        hands.click_table(700 + 60 * turn, 640)
-        hands.drag(SAFE[turn], SAFE[turn + 1])
-        hands.key("n")
-        expect(page.get_by_role("heading", name=f"Shot {turn + 2} of")).to_be_visible()
-        worst = max(worst, hands.done())
-    hands.saved()
-    return worst
-
-
-SAFE = [BALLS["3"], (1500, 260), (1650, 420), (1500, 520), (1350, 330), (1600, 240)]
-"""Where the 3 lies before and after each safety, mm."""
+    return log_safeties(hands)
 
 
 def logging(page: Page, name: str) -> tuple[int, int, float]:
@@ -203,7 +190,7 @@ def measure() -> list[Row]:
             f"the slowest took {max(opened):.2f} s."),
         Row("actions to log a routine pot", pot, "actions", 5, "lower", 7,
             "Keys and clicks from one shot to the next, the most over a seven-shot rack."),
-        Row("actions to log a routine safety", safe, "actions", 6, "lower", 5,
+        Row("actions to log a routine safety", safe, "actions", 6, "lower", 3,
             "Keys, clicks and drags from one shot to the next, the object ball moved each time, the most."),
         Row("opening a rack of a 30-rack match, median", round(statistics.median(many), 2), "s", 1, "lower",
             len(many),

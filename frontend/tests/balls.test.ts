@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Review, TableView } from "../src/api/types";
+import { ballsOf } from "../src/desk/slips/ballText";
 import { standing } from "../src/desk/Standing";
 import { ballForKey, ballMark, ballName, rank, theBall } from "../src/table/colours";
 import { mirrored, readLayout, turned, writeLayout } from "../src/table/layoutText";
@@ -34,6 +35,14 @@ describe("names of balls", () => {
     expect(["4", "r3", "blue"].map(theBall)).toEqual(["the 4", "red 3", "the blue"]);
     expect(["4", "r3", "pink", "black"].map(ballMark)).toEqual(["4", "", "6", ""]);
     expect(["black", "y1", "r2", "10", "cue"].sort((a, b) => rank(a) - rank(b))).toEqual(["cue", "10", "r2", "y1", "black"]);
+  });
+});
+
+describe("balls typed in their order", () => {
+  it("are read with spaces, commas or dashes, and the first that is none is named", () => {
+    expect(ballsOf("3 5, 7-8 3", ["3", "5", "7", "8"])).toEqual({ balls: ["3", "5", "7", "8"], fault: "" });
+    expect(ballsOf("r1 blue", ["r1", "blue"]).balls).toEqual(["r1", "blue"]);
+    expect(ballsOf("3 9", ["3"])).toEqual({ balls: ["3"], fault: "“9” is no ball on the table; write for example 3" });
   });
 });
 

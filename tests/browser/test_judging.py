@@ -72,3 +72,23 @@ def test_others_verdicts_evidence_and_where_it_began(tab: Page) -> None:
     hands.saved()
     judged = rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["shot"]["judgement"]
     assert judged["evidence"] == {} and judged["causes"] == []
+
+
+def test_a_plan_for_the_visit_is_kept_and_names_what_is_no_ball(tab: Page) -> None:
+    number = unjudged(tab, 2, 4)
+    hands = open_desk(tab, f"/recordings/2/racks/4/shots/{number}")
+    hands.key("i")
+    tab.get_by_role("button", name="plan the whole visit").click()
+    on = sorted(rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["review"]["before"])[:-1]
+    tab.get_by_label("Order").fill(f"{on[0]} 77")
+    tab.get_by_label("Order").blur()
+    expect(tab.get_by_text("“77” is no ball on the table")).to_be_visible()
+    tab.get_by_label("Order").fill(" ".join(on[:3]))
+    tab.get_by_label("Order").blur()
+    tab.get_by_label("Key ball").select_option(label=f"{on[1]} ball")
+    tab.get_by_role("group", name="What became of the plan before").get_by_role(
+        "button", name="re-planned"
+    ).click()
+    hands.saved()
+    visit = rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["shot"]["plan"]["visit"]
+    assert visit["order"] == on[:3] and visit["key_ball"] == on[1] and visit["state"] == "re-planned"

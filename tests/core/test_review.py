@@ -17,7 +17,7 @@ from aretane.core.review.balance import flags
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import replay
 from aretane.core.rules import rules_for
-from aretane.core.shot import Judgement, Plan, Rack, Result, Shot, Target
+from aretane.core.shot import Judgement, Plan, Rack, Result, Shot, Target, VisitPlan
 from aretane.core.skill import PRESETS
 
 from .racks import HOME, NINE, POCKET, SPOTS, miss, pot, rack, table_of
@@ -228,3 +228,10 @@ def test_a_cause_before_the_rack_began_is_flagged() -> None:
     late = replace(miss("ann", "7", start=table_of("789")), judgement=Judgement(caused_back=2))
     found = [flag.code for flag in flags(NINE, RULE, rack(late))]
     assert "cause-before-rack" in found
+
+
+def test_a_plan_for_the_visit_that_names_a_ball_not_there_is_flagged() -> None:
+    plan = Plan(ball="7", pocket=POCKET, visit=VisitPlan(order=("7", "8"), key_ball="6"))
+    shot = Shot("ann", plan, Result(cue_end=HOME), start=table_of("789"))
+    words = [flag.words for flag in flags(NINE, RULE, rack(shot)) if flag.field == "plan.visit"]
+    assert words == ["the plan for the visit names the 6, which is not on the table"]

@@ -49,7 +49,8 @@ def test_the_file_format_names_every_code_or_points_to_the_schema() -> None:
     for table in (
         "SHOT_KINDS", "CHOICES", "FOULS", "GRADES", "LEFT_OUT", "INTENT_SOURCES", "DISCIPLINES",
         "MATCH_KINDS",
-        "EVIDENCE", "GAPS", "DEPTHS", "ENDINGS", "BREAK_CONDITIONS", "SCHOOLS", "CALLS", "IN_HAND",
+        "EVIDENCE", "GROUPS", "PLAN_STATES",
+        "GAPS", "DEPTHS", "ENDINGS", "BREAK_CONDITIONS", "SCHOOLS", "CALLS", "IN_HAND",
         "MONEY_ON_BREAK",
     ):  # fmt: skip
         for code in getattr(vocabulary, table):

@@ -2582,6 +2582,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** @default null */
+            visit: components["schemas"]["VisitPlanShape"] | null;
             /**
              * Wanted Angle
              * @description degrees of cut wanted on the next ball
@@ -3443,6 +3445,52 @@ export interface components {
             reason: string;
         };
         /**
+         * VisitPlanShape
+         * @description The plan from this shot to the end of the visit.
+         *
+         *     `order` of the balls; `key_ball` before the last ones, or before the `break_ball` of the next rack;
+         *     `problems`, `insurance`; `clusters` in words; the `group` chosen and why; `state`: what became of the
+         *     plan made before.
+         */
+        VisitPlanShape: {
+            /**
+             * Break Ball
+             * @default null
+             */
+            break_ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
+            /**
+             * Clusters
+             * @default
+             */
+            clusters: string;
+            /**
+             * Group
+             * @default null
+             */
+            group: ("solids" | "stripes" | "reds" | "yellows") | null;
+            /**
+             * Group Reason
+             * @default
+             */
+            group_reason: string;
+            /** Insurance */
+            insurance?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
+            /**
+             * Key Ball
+             * @default null
+             */
+            key_ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
+            /** Order */
+            order?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
+            /** Problems */
+            problems?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
+            /**
+             * State
+             * @default null
+             */
+            state: ("kept" | "re-planned" | "recovery") | null;
+        };
+        /**
          * VisitView
          * @description One visit: shots from `first` to `last` (from 1), balls and points made, what ended it.
          */
@@ -3535,6 +3583,10 @@ export interface components {
             grades: {
                 [key: string]: string;
             };
+            /** Groups */
+            groups: {
+                [key: string]: string;
+            };
             /** In Hand */
             in_hand: {
                 [key: string]: string;
@@ -3570,6 +3622,10 @@ export interface components {
             /** Options Usual */
             options_usual: {
                 [key: string]: components["schemas"]["OptionsShape"];
+            };
+            /** Plan States */
+            plan_states: {
+                [key: string]: string;
             };
             /** Pocket Parts */
             pocket_parts: {

@@ -13,12 +13,24 @@ export type Layout = { from: "previous" | "empty"; balls: Record<string, Place |
 export type Target = { kind: "unset" | "none" | "point" | "window"; a: Place | null; b: Place | null };
 export type Tip = { side: number; height: number };
 export type PocketName = Schemas["PottedShape"]["pocket"];
-export type Plan = Omit<Whole<Schemas["PlanShape"]>, "target" | "tip" | "via" | "pocket" | "next_pocket"> & {
+export type VisitPlan = {
+  order: string[];
+  key_ball: string | null;
+  break_ball: string | null;
+  problems: string[];
+  insurance: string[];
+  clusters: string;
+  group: string | null;
+  group_reason: string;
+  state: string | null;
+};
+export type Plan = Omit<Whole<Schemas["PlanShape"]>, "visit" | "target" | "tip" | "via" | "pocket" | "next_pocket"> & {
   pocket: PocketName | null;
   next_pocket: PocketName | null;
   target: Target;
   tip: Tip | null;
   via: Place[];
+  visit: VisitPlan | null;
 };
 export type Result = {
   potted: { ball: string; pocket: PocketName }[];

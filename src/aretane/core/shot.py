@@ -46,6 +46,23 @@ class Tip:
 
 
 @dataclass(frozen=True, slots=True)
+class VisitPlan:
+    """The plan from this shot to the end of the visit: the order, and balls with a part in it."""
+
+    order: tuple[str, ...] = ()
+    key_ball: str | None = None
+    break_ball: str | None = None
+    problems: tuple[str, ...] = ()
+    insurance: tuple[str, ...] = ()
+
+    @property
+    def named(self) -> tuple[str, ...]:
+        """Every ball the plan speaks of."""
+        singles = tuple(ball for ball in (self.key_ball, self.break_ball) if ball is not None)
+        return (*self.order, *singles, *self.problems, *self.insurance)
+
+
+@dataclass(frozen=True, slots=True)
 class Plan:
     """What was meant. None means not said."""
 
@@ -69,6 +86,7 @@ class Plan:
     """rad, size of the cut wanted on the next ball."""
     free_ball: bool = False
     """Snooker: the ball was nominated as a free ball."""
+    visit: VisitPlan | None = None
 
 
 @dataclass(frozen=True, slots=True)

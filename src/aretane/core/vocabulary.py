@@ -83,6 +83,11 @@ CHOICE_REASONS: Words = {
     "miss-hands-over": "A miss hands over an easy table",
 }
 
+GROUPS: Words = {"solids": "Solids", "stripes": "Stripes", "reds": "Reds", "yellows": "Yellows"}
+
+PLAN_STATES: Words = {"kept": "Plan kept", "re-planned": "Re-planned", "recovery": "Recovery"}
+"""What became of the plan made at an earlier shot of the visit."""
+
 BETTER_ERRORS: Words = {"long": "Better long", "short": "Better short"}
 
 INTENT_SOURCES: Words = {

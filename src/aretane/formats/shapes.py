@@ -23,7 +23,7 @@ from aretane.core.balls import ALL_BALLS, COLOURS
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion.strike import MISCUE
-from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, Tip
+from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, Tip, VisitPlan
 from aretane.core.skill import PRESETS
 from aretane.core.table import TABLES, PocketName
 from aretane.core.units import metres
@@ -101,6 +101,8 @@ ClothSpeed = Annotated[str, Code(v.CLOTH_SPEEDS, "cloth speed")]
 MatchKind = Annotated[str, Code(v.MATCH_KINDS, "kind")]
 Discipline = Annotated[str, Code(v.DISCIPLINES, "discipline")]
 BreakOrder = Annotated[str, Code(v.BREAK_ORDERS, "break order")]
+Group = Annotated[str, Code(v.GROUPS, "group")]
+PlanState = Annotated[str, Code(v.PLAN_STATES, "state of a plan")]
 Gap = Annotated[str, Code(v.GAPS, "reason for a gap")]
 Depth = Annotated[str, Code(v.DEPTHS, "depth of review")]
 EndedHow = Annotated[str, Code(v.ENDINGS, "way a rack ends")]
@@ -157,6 +159,25 @@ class TipShape(Shape):
         return self
 
 
+class VisitPlanShape(Shape):
+    """The plan from this shot to the end of the visit.
+
+    `order` of the balls; `key_ball` before the last ones, or before the `break_ball` of the next rack;
+    `problems`, `insurance`; `clusters` in words; the `group` chosen and why; `state`: what became of the
+    plan made before.
+    """
+
+    order: list[Ball] = Field(default_factory=list, max_length=22)
+    key_ball: Ball | None = None
+    break_ball: Ball | None = None
+    problems: list[Ball] = Field(default_factory=list, max_length=22)
+    insurance: list[Ball] = Field(default_factory=list, max_length=22)
+    clusters: Annotated[str, Field(max_length=300)] = ""
+    group: Group | None = None
+    group_reason: Annotated[str, Field(max_length=300)] = ""
+    state: PlanState | None = None
+
+
 class PlanShape(Shape):
     """What was meant."""
 
@@ -179,6 +200,7 @@ class PlanShape(Shape):
     wanted_angle: float | None = Field(
         default=None, ge=0, lt=90, description="degrees of cut wanted on the next ball"
     )
+    visit: VisitPlanShape | None = None
     free_ball: bool = Field(default=False, description="snooker: nominated as a free ball")
 
 
@@ -297,6 +319,15 @@ def to_core(shot: ShotShape) -> Shot:
             next_pocket=plan.next_pocket,
             wanted_angle=None if plan.wanted_angle is None else radians(plan.wanted_angle),
             free_ball=plan.free_ball,
+            visit=None
+            if plan.visit is None
+            else VisitPlan(
+                tuple(plan.visit.order),
+                plan.visit.key_ball,
+                plan.visit.break_ball,
+                tuple(plan.visit.problems),
+                tuple(plan.visit.insurance),
+            ),
         ),
         result=None
         if result is None

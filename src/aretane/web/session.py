@@ -88,6 +88,8 @@ def words() -> WordsView:
         options_usual={name: OptionsShape(**asdict(usual)) for name, usual in DEFAULTS.items()},
         gaps=v.GAPS,
         evidence=v.EVIDENCE,
+        groups=v.GROUPS,
+        plan_states=v.PLAN_STATES,
         depths=v.DEPTHS,
         endings=v.ENDINGS,
     )

@@ -52,6 +52,8 @@ class WordsView(BaseModel):
     options_usual: dict[str, OptionsShape]
     gaps: dict[str, str]
     evidence: dict[str, str]
+    groups: dict[str, str]
+    plan_states: dict[str, str]
     depths: dict[str, str]
     endings: dict[str, str]
 

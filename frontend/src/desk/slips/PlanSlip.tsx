@@ -6,6 +6,7 @@ import { length, type Units } from "../../units/units";
 import * as act from "../actions";
 import { edit, useDesk } from "../deskStore";
 import { inOrder } from "../rackDoc";
+import { VisitPlan } from "./VisitPlan";
 import { capital, Choose, Pick, plainWords, Row } from "./parts";
 
 type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units; free: boolean };
@@ -91,6 +92,7 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
           </div>
         </Row>
       )}
+      <VisitPlan number={number} shot={shot} before={before} words={words} />
       <Row label="Known how">
         <Pick label="How the intent is known" words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }} value={plan.intent} clear onPick={(intent) => set({ intent })} />
       </Row>

@@ -117,6 +117,10 @@ def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entr
             continue
         where = f"it went down in shot {down_since[ball]}" if ball in down_since else "it is not placed"
         yield field, "ball-not-on-table", f"{ball_words(ball)} cannot be played: {where}"
+    for ball in dict.fromkeys(plan.visit.named if plan.visit else ()):
+        if ball not in step.before:
+            words = f"the plan for the visit names {ball_words(ball)}, which is not on the table"
+            yield "plan.visit", "visit-ball-not-on-table", words
     on = rules.balls_on(step.state, step.before)
     direct = plan.kind in ("direct", "bank") and plan.choice != "safety" and not plan.free_ball
     if direct and plan.ball in step.before and on and plan.ball not in on:

@@ -5,31 +5,26 @@ decides the groups, but not on a safety. The 8 early, on a foul or in another po
 the break it is spotted, or the rack broken again, unless it was agreed to win.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from typing import ClassVar
 
 from ..balls import GROUPS, NUMBERED
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import ball_words
 from . import groups, pool
-from .fold import RackState, Ruling, opening
+from .fold import Game, RackState, Ruling
 from .options import DEFAULTS, Options
 
 EIGHT = "8"
 
 
 @dataclass(frozen=True, slots=True)
-class EightBall:
+class EightBall(Game):
     """The fold for eight-ball."""
 
     options: Options = DEFAULTS["eight-ball"]
-    balls: tuple[str, ...] = field(default=NUMBERED, init=False)
-    has_points: bool = field(default=False, init=False)
-
-    def initial(
-        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
-    ) -> RackState:
-        return opening(players, breaker)
+    balls: ClassVar[tuple[str, ...]] = NUMBERED
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return groups.on_for(state, layout, EIGHT)

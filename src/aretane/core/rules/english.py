@@ -6,31 +6,26 @@ ball that touches the cue ball must be played away from. In both the black early
 break it is racked again. Common practice of the trade; there are many sets of printed rules.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from typing import ClassVar
 
 from ..balls import ENGLISH_REDS, ENGLISH_YELLOWS, GROUPS
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import groups, pool
-from .fold import RackState, Ruling, opening
+from .fold import Game, RackState, Ruling
 from .options import DEFAULTS, Options
 
 BLACK = "black"
 
 
 @dataclass(frozen=True, slots=True)
-class EnglishEightBall:
+class EnglishEightBall(Game):
     """The fold for English eight-ball; `options.school` chooses the school."""
 
     options: Options = DEFAULTS["english-eight-ball"]
-    balls: tuple[str, ...] = field(default=(*ENGLISH_REDS, *ENGLISH_YELLOWS, BLACK), init=False)
-    has_points: bool = field(default=False, init=False)
-
-    def initial(
-        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
-    ) -> RackState:
-        return opening(players, breaker)
+    balls: ClassVar[tuple[str, ...]] = (*ENGLISH_REDS, *ENGLISH_YELLOWS, BLACK)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         if state.free:

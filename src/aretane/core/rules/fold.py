@@ -1,6 +1,6 @@
 """What every discipline's fold has in common: the state before a shot and the ruling on it."""
 
-from typing import NamedTuple, Protocol
+from typing import ClassVar, NamedTuple, Protocol
 
 from ..layout import Layout
 from ..shot import Shot
@@ -106,6 +106,19 @@ def opening(
     """The state of a fresh rack: the breaker, or anyone, with the cue ball in hand behind the line."""
     turn = frozenset((breaker,)) if breaker else frozenset(players)
     return RackState(players, turn, ball_in_hand=True, behind_line=True, scores=scores, **more)  # type: ignore[arg-type]
+
+
+class Game:
+    """What most disciplines have in common: no points, and every rack opens afresh."""
+
+    __slots__ = ()
+    has_points: ClassVar[bool] = False
+
+    def initial(
+        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
+    ) -> RackState:
+        """As in `Rules`; nothing is handed on."""
+        return opening(players, breaker)
 
 
 def counted_fouls(state: RackState, shooter: str, foul: bool) -> Counts:

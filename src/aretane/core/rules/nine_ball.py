@@ -4,30 +4,25 @@ WPA rules of play (memory). The money ball pocketed on a foul or a push-out come
 any other ball stays down.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from typing import ClassVar
 
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import ball_words
 from . import pool
-from .fold import RackState, Ruling, opening
+from .fold import Game, RackState, Ruling
 from .options import DEFAULTS, Options
 
 MONEY_BALL = "9"
 
 
 @dataclass(frozen=True, slots=True)
-class NineBall:
+class NineBall(Game):
     """The fold for nine-ball."""
 
     options: Options = DEFAULTS["nine-ball"]
-    balls: tuple[str, ...] = field(default=tuple(str(n) for n in range(1, 10)), init=False)
-    has_points: bool = field(default=False, init=False)
-
-    def initial(
-        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
-    ) -> RackState:
-        return opening(players, breaker)
+    balls: ClassVar[tuple[str, ...]] = tuple(str(n) for n in range(1, 10))
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return pool.lowest(layout)

@@ -5,15 +5,16 @@ WPBSA rules (memory). A foul gives the opponent the value of the ball on or of t
 where snookered. Colours come back on their spots until they are taken in order.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
 from math import ceil
+from typing import ClassVar
 
 from ..balls import COLOURS, SNOOKER_REDS, is_red, value
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import pool
-from .fold import Counts, RackState, Ruling, added, opening
+from .fold import Counts, Game, RackState, Ruling, added
 from .options import DEFAULTS, Options
 
 COLOUR = "colour"
@@ -23,17 +24,12 @@ CENTURY = 100
 
 
 @dataclass(frozen=True, slots=True)
-class Snooker:
+class Snooker(Game):
     """The fold for snooker. `state.on` is "colour" where a colour is due after a red."""
 
     options: Options = DEFAULTS["snooker"]
-    balls: tuple[str, ...] = field(default=(*SNOOKER_REDS, *COLOURS), init=False)
-    has_points: bool = field(default=True, init=False)
-
-    def initial(
-        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
-    ) -> RackState:
-        return opening(players, breaker)
+    balls: ClassVar[tuple[str, ...]] = (*SNOOKER_REDS, *COLOURS)
+    has_points: ClassVar[bool] = True
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return on_now(state, layout)

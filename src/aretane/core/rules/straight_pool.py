@@ -6,26 +6,27 @@ a foul, a safety or off the call are spotted. One rack of the log is one rack on
 fouls carry over to the next.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from typing import ClassVar
 
 from ..balls import NUMBERED
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import CUE
 from . import pool
-from .fold import RackState, Ruling, opening
+from .fold import Game, RackState, Ruling, opening
 from .options import DEFAULTS, Options
 
 FOUL, BREAK_FOUL, THIRD_FOUL = -1, -2, -15
 
 
 @dataclass(frozen=True, slots=True)
-class StraightPool:
+class StraightPool(Game):
     """The fold for straight pool."""
 
     options: Options = DEFAULTS["straight-pool"]
-    balls: tuple[str, ...] = field(default=NUMBERED, init=False)
-    has_points: bool = field(default=True, init=False)
+    balls: ClassVar[tuple[str, ...]] = NUMBERED
+    has_points: ClassVar[bool] = True
 
     def initial(
         self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None

@@ -5,30 +5,25 @@ another pocket than called ends the turn, and the opponent chooses who plays on.
 turn whatever falls.
 """
 
-from dataclasses import dataclass, field
+from dataclasses import dataclass
+from typing import ClassVar
 
 from ..layout import Layout
 from ..shot import Shot
 from ..vocabulary import ball_words
 from . import pool
-from .fold import RackState, Ruling, opening
+from .fold import Game, RackState, Ruling
 from .options import DEFAULTS, Options
 
 MONEY_BALL = "10"
 
 
 @dataclass(frozen=True, slots=True)
-class TenBall:
+class TenBall(Game):
     """The fold for ten-ball."""
 
     options: Options = DEFAULTS["ten-ball"]
-    balls: tuple[str, ...] = field(default=tuple(str(n) for n in range(1, 11)), init=False)
-    has_points: bool = field(default=False, init=False)
-
-    def initial(
-        self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None
-    ) -> RackState:
-        return opening(players, breaker)
+    balls: ClassVar[tuple[str, ...]] = tuple(str(n) for n in range(1, 11))
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return pool.lowest(layout)
