@@ -28,7 +28,7 @@ export function AgreedOptions({ words, discipline, agreed, onChange }: Props) {
   return (
     <details className="rule border-y py-2" open={used.some((name) => agreed[name] !== null)}>
       <summary className="cursor-pointer text-sm">What was agreed, where it is not as usual</summary>
-      <div className="mt-2 grid grid-cols-2 gap-4 sm:grid-cols-3">
+      <div className="mt-2 grid gap-4 sm:grid-cols-2">
         {used.map((name) => (
           <Field key={name} label={LABELS[name]}>
             {name === "points_to" ? (

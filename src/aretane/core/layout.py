@@ -41,6 +41,8 @@ class Layout:
 
     def changed(self, changes: Mapping[str, Point | None]) -> "Layout":
         """A new layout with balls placed (a point) or taken off (None)."""
+        if not changes:
+            return self
         places = dict(self.places)
         for ball, place in changes.items():
             if place is None:

@@ -44,13 +44,13 @@ export function VisitPlan({ number, shot, before, words }: Props) {
       </Row>
       <Balls label="Problems" hint="balls that are in trouble" on={on} value={now.problems} onChange={(problems) => set({ problems })} />
       <Balls label="Insurance" hint="balls that save a break-out" on={on} value={now.insurance} onChange={(insurance) => set({ insurance })} />
-      <Words label="Clusters" value={now.clusters} onChange={(clusters) => set({ clusters })} />
+      <Words label="Clusters" hint="which, and when to open them" value={now.clusters} onChange={(clusters) => set({ clusters })} />
       {groups && (
         <Row label="Group">
           <Pick label="Group chosen" words={plainWords(Object.fromEntries(groups.map((g) => [g, words.groups[g] ?? g])))} value={now.group} clear onPick={(group) => set({ group: group })} />
         </Row>
       )}
-      {now.group && <Words label="Because" value={now.group_reason} onChange={(group_reason) => set({ group_reason })} />}
+      {now.group && <Words label="Because" hint="why this group" value={now.group_reason} onChange={(group_reason) => set({ group_reason })} />}
       <Row label="The plan was">
         <Pick label="What became of the plan before" words={plainWords(words.plan_states)} value={now.state} clear onPick={(state) => set({ state: state })} />
       </Row>
@@ -76,10 +76,10 @@ function Balls({ label, hint, on, value, onChange }: { label: string; hint: stri
   );
 }
 
-function Words({ label, value, onChange }: { label: string; value: string; onChange: (text: string) => void }) {
+function Words({ label, hint, value, onChange }: { label: string; hint: string; value: string; onChange: (text: string) => void }) {
   return (
     <Row label={label}>
-      <input key={value} className="plain text-sm" aria-label={label} maxLength={300} defaultValue={value} onBlur={(e) => e.currentTarget.value !== value && onChange(e.currentTarget.value)} />
+      <input key={value} className="plain text-sm" aria-label={label} placeholder={hint} maxLength={300} defaultValue={value} onBlur={(e) => e.currentTarget.value !== value && onChange(e.currentTarget.value)} />
     </Row>
   );
 }

@@ -123,6 +123,8 @@ class Game:
 
 def counted_fouls(state: RackState, shooter: str, foul: bool) -> Counts:
     """Fouls in a row with this shot: one more, or none again."""
+    if not foul and not dict(state.fouls_in_a_row).get(shooter, 1):
+        return state.fouls_in_a_row
     fouls = dict(state.fouls_in_a_row)
     fouls[shooter] = fouls.get(shooter, 0) + 1 if foul else 0
     return tuple(sorted(fouls.items()))
@@ -130,6 +132,8 @@ def counted_fouls(state: RackState, shooter: str, foul: bool) -> Counts:
 
 def added(counts: Counts, more: Counts) -> Counts:
     """Counts with more added, a player each."""
+    if not more:
+        return counts
     sums = dict(counts)
     for player, points in more:
         sums[player] = sums.get(player, 0) + points
@@ -147,15 +151,16 @@ def fold(rules: Rules, state: RackState, shot: Shot, layout: Layout) -> tuple[Ra
         else len(ruling.pots_counted)
     )
     run = gain if fresh else state.run + gain
-    highs = dict(state.highs)
-    highs[who] = max(highs.get(who, 0), run)
+    highs = state.highs
+    if run > dict(highs).get(who, -1):
+        highs = tuple(sorted({**dict(highs), who: run}.items()))
     following = following._replace(
         scores=added(following.scores, ruling.points),
         at_table=who,
         kept=ruling.keeps_table,
         visit=state.visit + fresh,
         run=run,
-        highs=tuple(sorted(highs.items())),
+        highs=highs,
     )
     return _overruled(following, ruling, shot)
 
