@@ -188,3 +188,21 @@ def test_any_damage_gives_faults_or_a_whole_file_and_never_an_exception(data: st
     assert (reading.whole is None) == bool(reading.faults)
     if reading.whole is not None:
         assert read(write(reading.whole)).whole == reading.whole
+
+
+def test_two_cue_balls_are_a_fault_and_not_one_of_them_lost() -> None:
+    text = json.dumps(example()).replace('"cue": [', '"cue": [1, 2], "cue": [', 1)
+    reading = read(text)
+    assert reading.whole is None
+    assert "'cue' stands twice" in reading.faults[0].words
+
+
+def test_balls_and_options_of_another_game_are_named_with_their_place() -> None:
+    data = example()
+    data["match"] |= {"discipline": "snooker", "options": {"call": "sometimes"}}
+    faults = read(json.dumps(data)).faults
+    places = [fault.place for fault in faults]
+    assert "match.options.call" in places
+    assert any("is not a ball of Snooker" in fault.words and fault.rack == 1 for fault in faults)
+    data["racks"][0] |= {"winner": "zoe"}
+    assert any(fault.field == "winner" for fault in read(json.dumps(data)).faults)

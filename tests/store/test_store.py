@@ -9,6 +9,8 @@ from dataclasses import replace
 import pymysql
 import pytest
 
+from aretane.demo.library import load
+from aretane.demo.scenario import FIXTURES, Fixture
 from aretane.formats.match_file import MatchFile, RackShape
 from aretane.formats.match_file import read as read_file
 from aretane.formats.match_file import write as write_file
@@ -56,6 +58,43 @@ def test_export_gives_back_the_imported_file(database: Address, club: int, store
     with reading(database) as db:
         out = match_file(read.recording(db, club, stored))
     assert json.loads(write_file(out)) == example()
+
+
+@pytest.mark.parametrize("fixture", FIXTURES, ids=lambda one: one.title)
+def test_every_demo_recording_comes_back_as_it_went_in(
+    database: Address, club: int, fixture: Fixture
+) -> None:
+    file = load(fixture)
+    with writing(database) as db:
+        number, _ = write.import_match(db, club, file, new_id)
+    with reading(database) as db:
+        out = match_file(read.recording(db, club, number))
+    assert write_file(out) == write_file(file)
+
+
+def test_what_other_games_log_comes_back_too(database: Address, club: int) -> None:
+    data = example()
+    data["match"] |= {"kind": "team", "options": {"break_condition": "three-points", "push_out": False}}
+    rack = data["racks"][0]
+    rack |= {"depth": "key-moments", "winner": "bo", "how": "conceded"}
+    shot = rack["shots"][0]
+    shot["gap"] = "skipped"
+    shot["plan"]["visit"] = {"order": ["7", "8"], "key_ball": "8", "state": "re-planned"}
+    shot["result"] |= {"break_over": 2, "ruled": {"reason": "seen by the referee", "next": "bo"}}
+    shot["judgement"] = {
+        "causes": ["speed"], "evidence": {"speed": "told"}, "caused_back": 1, "question": "Why?",
+        "verdicts": [{"by": "Teo", "decision": "wrong", "reason": "no need"}],
+    }  # fmt: skip
+    file = read_file(json.dumps(data)).whole
+    assert file is not None
+    with writing(database) as db:
+        number, _ = write.import_match(db, club, file, new_id)
+        stored = read.recording(db, club, number)
+        out = match_file(stored)
+    assert json.loads(write_file(out)) == data
+    ruled = stored.racks[0].shots[0].shape.result
+    assert ruled is not None and ruled.ruled is not None
+    assert ruled.ruled.next == str(stored.seats[1].player_id)
 
 
 def test_players_are_found_by_name_and_keep_their_level(database: Address, club: int) -> None:

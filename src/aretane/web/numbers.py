@@ -64,7 +64,7 @@ def numbers(query_data: NumbersQuery) -> CompareView:
         one
         for one in stored
         if query_data.recording in (None, one.id)
-        and query_data.kind in (None, one.match.kind)
+        and query_data.kind in (None, "match" if one.match.kind == "match" else "practice")
         and any(seat.player_id in ids for seat in one.seats)
     )
     counted = [numbers_for(str(player_id), rows) for player_id in ids]
