@@ -2,7 +2,7 @@
 
 from ..layout import Layout
 from ..shot import Shot
-from ..vocabulary import CUE, FOULS, ball_words, pocket_words
+from ..vocabulary import FOULS, ball_words, pocket_words
 from .fold import RackState, Ruling, counted_fouls
 from .options import Options
 
@@ -136,6 +136,6 @@ def call_fails(shot: Shot, potted: tuple[str, ...]) -> str | None:
 
 
 def lowest(layout: Layout) -> tuple[str, ...]:
-    """The ball on in a game played in order."""
-    ball = min((b for b in layout.objects if b != CUE), key=int, default=None)
+    """The ball on in a game played in order; balls of another game, which are flagged, are passed over."""
+    ball = min((b for b in layout.objects if b.isdigit()), key=int, default=None)
     return () if ball is None else (ball,)

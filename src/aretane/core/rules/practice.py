@@ -14,14 +14,19 @@ TEAM = "team"
 
 
 @dataclass(frozen=True, slots=True)
-class TeamRun:
-    """Shooters take turns shot by shot; the run, the groups and the fouls are the team's."""
+class Practice:
+    """Played with the balls of a discipline."""
 
     base: Rules
 
     @property
     def balls(self) -> tuple[str, ...]:
         return self.base.balls
+
+
+@dataclass(frozen=True, slots=True)
+class TeamRun(Practice):
+    """Shooters take turns shot by shot; the run, the groups and the fouls are the team's."""
 
     @property
     def has_points(self) -> bool:
@@ -54,14 +59,8 @@ def _as_one(state: RackState) -> RackState:
 
 
 @dataclass(frozen=True, slots=True)
-class Drill:
+class Drill(Practice):
     """Balls of a discipline without its rules: any ball may be played, nobody's turn passes."""
-
-    base: Rules
-
-    @property
-    def balls(self) -> tuple[str, ...]:
-        return self.base.balls
 
     @property
     def has_points(self) -> bool:

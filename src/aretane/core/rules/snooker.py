@@ -35,7 +35,7 @@ class Snooker(Game):
         return on_now(state, layout)
 
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
-        on, potted = on_now(state, layout), pool.potted_in(shot, layout)
+        on, potted = on_now(state, layout), _potted(shot, layout)
         free = shot.plan.free_ball and state.free and shot.plan.ball in layout
         shared = pool.next_state(state, shot, False)._replace(on="")
         wrong = tuple(ball for ball in potted if ball not in _may_fall(state, shot, layout, free))
@@ -65,7 +65,7 @@ class Snooker(Game):
         self, state: RackState, shot: Shot, layout: Layout, on: tuple[str, ...], wrong: tuple[str, ...]
     ) -> tuple[RackState, Ruling]:
         assert shot.result is not None
-        potted = pool.potted_in(shot, layout)
+        potted = _potted(shot, layout)
         points = penalty(shot, on, (*wrong, *(ball for ball in potted if ball not in on)))
         opponent, scratched = state.other(shot.shooter), CUE in shot.result.down
         words = pool.foul_words(shot)
@@ -86,6 +86,11 @@ class Snooker(Game):
             reasons=(choice,),
         )
         return state, ruling._replace(reasons=(choice,))
+
+
+def _potted(shot: Shot, layout: Layout) -> tuple[str, ...]:
+    """What the shot potted; balls of another game, which are flagged, count for nothing."""
+    return tuple(ball for ball in pool.potted_in(shot, layout) if value(ball))
 
 
 def on_now(state: RackState, layout: Layout) -> tuple[str, ...]:
