@@ -28,6 +28,10 @@ TABLE: tuple[Setting, ...] = (
     Setting("ARETANE_PORT", "8640", "Port of the web server; the next free one where it is taken."),
     Setting("ARETANE_THREADS", "8", "Requests the web server answers at the same time."),
     Setting("ARETANE_MAX_UPLOAD_MB", "16", "Largest request body accepted, in megabytes."),
+    Setting("ARETANE_MAX_VIDEO_GB", "20", "Largest video file accepted, in gigabytes."),
+    Setting(
+        "ARETANE_VIDEO_FOLDER", "", "Folder whose videos may be used where they lie; none when not set."
+    ),
 )
 
 
@@ -45,6 +49,13 @@ class Settings:
     port: int
     threads: int
     max_upload_bytes: int
+    max_video_bytes: int = 20 * 1024**3
+    video_folder: Path | None = None
+
+    @property
+    def videos_kept(self) -> Path:
+        """Where uploaded videos lie."""
+        return self.data_dir / "videos"
 
 
 def load(environment: Mapping[str, str] | None = None) -> Settings:
@@ -62,6 +73,8 @@ def load(environment: Mapping[str, str] | None = None) -> Settings:
         port=_whole(values, "ARETANE_PORT", 1, 65535),
         threads=_whole(values, "ARETANE_THREADS", 1, 64),
         max_upload_bytes=_whole(values, "ARETANE_MAX_UPLOAD_MB", 1, 512) * 1024 * 1024,
+        max_video_bytes=_whole(values, "ARETANE_MAX_VIDEO_GB", 1, 2000) * 1024**3,
+        video_folder=_folder(values, "ARETANE_VIDEO_FOLDER"),
     )
 
 
@@ -73,3 +86,12 @@ def _whole(values: Mapping[str, str], name: str, low: int, high: int) -> int:
     if not low <= number <= high:
         raise SettingError(f"{name} is {values[name]!r}; give a whole number from {low} to {high}")
     return number
+
+
+def _folder(values: Mapping[str, str], name: str) -> Path | None:
+    if not values[name]:
+        return None
+    folder = Path(values[name])
+    if not folder.is_absolute() or not folder.is_dir():
+        raise SettingError(f"{name} is {values[name]!r}; give the full path of a folder that is there")
+    return folder.resolve()

@@ -1714,6 +1714,151 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/video": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The parts in the order of the clock, and files on their way in. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VideoView"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Use a file where it lies; it is examined beside the server. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["FromFolderBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                202: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["IntakeView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1923,6 +2068,464 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/video-folder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Videos in the folder that the operator allows, judged by their first bytes. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["FolderView"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/video-intakes/{intake}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Give up a file on its way in, or put away the word that it was refused. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    intake: string;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/videos/{part_id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a part at another time of the recording's clock; the marks of its shots go with it. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["PartBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        /** Take a part out; it can be restored for a week. The log keeps its marks. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/videos/{part_id}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The video itself, by ranges. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description The whole file */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description The range asked for, or its beginning */
+                206: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description There is no such range */
+                416: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/videos/{part_id}/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When each frame is shown, in tenths of a millisecond from the start of the file. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description uint32 little-endian */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/octet-stream": string;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/videos/{part_id}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring a removed part back. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/words": {
         parameters: {
             query?: never;
@@ -2041,6 +2644,31 @@ export interface components {
             value: number | null;
         };
         /**
+         * DrawingShape
+         * @description What a person drew: a `line` along its points, or a `zone` inside them.
+         *
+         *     Points on the table are mm; those on the picture are shares of its width and height, from the top left.
+         */
+        DrawingShape: {
+            /**
+             * Kind
+             * @default line
+             * @enum {string}
+             */
+            kind: "line" | "zone";
+            /**
+             * On
+             * @default table
+             * @enum {string}
+             */
+            on: "table" | "picture";
+            /** Points */
+            points: [
+                number,
+                number
+            ][];
+        };
+        /**
          * FaultView
          * @description One fault of a match file with its place; rack and shot count from 1.
          */
@@ -2083,6 +2711,18 @@ export interface components {
             reason: string;
         };
         /**
+         * FirstChanceView
+         * @description Who had the first open shot of a rack, at which shot (from 1), and the chance of its best pot.
+         */
+        FirstChanceView: {
+            /** Chance */
+            chance: number;
+            /** Player */
+            player: string;
+            /** Shot */
+            shot: number;
+        };
+        /**
          * FlagView
          * @description What does not balance, and where.
          */
@@ -2093,6 +2733,14 @@ export interface components {
             field: string;
             /** Words */
             words: string;
+        };
+        /**
+         * FolderView
+         * @description Videos in the operator's folder.
+         */
+        FolderView: {
+            /** Files */
+            files: components["schemas"]["VideoFileView"][];
         };
         /**
          * ForecastView
@@ -2125,6 +2773,16 @@ export interface components {
             /** Speed Spread */
             speed_spread: number;
             strike: components["schemas"]["StrikeView"];
+        };
+        /**
+         * FromFolderBody
+         * @description A file of the operator's folder to use where it lies, and the codecs the browser plays.
+         */
+        FromFolderBody: {
+            /** File */
+            file: string;
+            /** Plays */
+            plays: string[];
         };
         /**
          * GameView
@@ -2161,6 +2819,27 @@ export interface components {
             recording: number;
             /** Remarks */
             remarks: string[];
+        };
+        /**
+         * IntakeView
+         * @description A file on its way in: receiving, checking, or refused with the reason. `arrived` bytes; `examined`
+         *     share.
+         */
+        IntakeView: {
+            /** Arrived */
+            arrived: number;
+            /** Bytes */
+            bytes: number;
+            /** Examined */
+            examined: number;
+            /** Id */
+            id: string;
+            /** Name */
+            name: string;
+            /** State */
+            state: string;
+            /** Words */
+            words: string;
         };
         /**
          * IntervalView
@@ -2472,6 +3151,14 @@ export interface components {
              * @default null
              */
             three_foul: boolean | null;
+        };
+        /**
+         * PartBody
+         * @description Where a part starts on the recording's clock, s.
+         */
+        PartBody: {
+            /** Starts At S */
+            starts_at_s: number;
         };
         /**
          * PathView
@@ -2870,6 +3557,7 @@ export interface components {
             breaker: string | null;
             /** Depth */
             depth: string;
+            first_chance: components["schemas"]["FirstChanceView"] | null;
             /** Flags */
             flags: number;
             /** High Runs */
@@ -3055,7 +3743,8 @@ export interface components {
          *
          *     Groups, scores, run and `free` (a free shot or ball) are those before it; `points` those it made or
          *     gave; `respot` places balls that come back and are not placed yet; `touching` balls must be played away
-         *     from; `left` and `snookers` are snooker's points on the table and snookers required.
+         *     from; `left` and `snookers` are snooker's points on the table and snookers required; `took_s` and
+         *     `waited_s` come from the marks on the recording, see `core.review.clock`.
          */
         ReviewView: {
             /** After */
@@ -3127,10 +3816,14 @@ export interface components {
             snookers: {
                 [key: string]: number;
             };
+            /** Took S */
+            took_s: number | null;
             /** Touching */
             touching: string[];
             /** Turn */
             turn: string[];
+            /** Waited S */
+            waited_s: number | null;
         };
         /**
          * RuledShape
@@ -3231,10 +3924,17 @@ export interface components {
         };
         /**
          * ShotShape
-         * @description One logged shot. `time_s` counts from the start of the recording; `gap` says why it does not follow
-         *     from the shot before.
+         * @description One logged shot. `time_s` and `end_s` mark it on the recording's clock; `gap` says why it does not
+         *     follow from the shot before.
          */
         ShotShape: {
+            /** Drawings */
+            drawings?: components["schemas"]["DrawingShape"][];
+            /**
+             * End S
+             * @default null
+             */
+            end_s: number | null;
             /**
              * Gap
              * @default null
@@ -3443,6 +4143,59 @@ export interface components {
              * @default
              */
             reason: string;
+        };
+        /**
+         * VideoFileView
+         * @description A file in the operator's folder, by its path below it.
+         */
+        VideoFileView: {
+            /** Bytes */
+            bytes: number;
+            /** File */
+            file: string;
+        };
+        /**
+         * VideoPartView
+         * @description One file of a recording's video. `starts_at_s` on the recording's clock; `missing`: the file is not
+         *     where it was.
+         */
+        VideoPartView: {
+            /** Bytes */
+            bytes: number;
+            /** Codec */
+            codec: string;
+            /** Container */
+            container: string;
+            /** Height */
+            height: number;
+            /** Id */
+            id: number;
+            /** Missing */
+            missing: boolean;
+            /** Name */
+            name: string;
+            /** Seconds */
+            seconds: number;
+            /** Starts At S */
+            starts_at_s: number;
+            /** Width */
+            width: number;
+        };
+        /**
+         * VideoView
+         * @description The video of a recording. `folder`: the operator allows one. `codecs`: what to ask the browser.
+         */
+        VideoView: {
+            /** Codecs */
+            codecs: {
+                [key: string]: string;
+            };
+            /** Folder */
+            folder: boolean;
+            /** Intakes */
+            intakes: components["schemas"]["IntakeView"][];
+            /** Parts */
+            parts: components["schemas"]["VideoPartView"][];
         };
         /**
          * VisitPlanShape

@@ -158,7 +158,9 @@ class Shot:
     start: Layout | None = None
     placed: Mapping[str, Point | None] = field(default_factory=dict)
     time: float | None = None
-    """Seconds from the start of the recording."""
+    """Seconds from the start of the recording: when it was struck."""
+    end: float | None = None
+    """Seconds from the start of the recording: when the balls lay still."""
     gap: str | None = None
     """Why shots before this one are not logged; the chain of layouts and turns begins anew here."""
 

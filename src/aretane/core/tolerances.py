@@ -36,3 +36,6 @@ PLAN_CHANGED_LOSS = 0.15
 
 ANGLE_OFF = math.radians(15.0)
 """rad. A next angle further than this from the wanted one changes the plan (our choice)."""
+
+OPEN_SHOT = 0.5
+"""Chance. A player who is likelier to make the best pot than not has an open shot (our choice)."""

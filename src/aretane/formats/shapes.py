@@ -265,17 +265,36 @@ class JudgementShape(Shape):
     question: Annotated[str, Field(max_length=1000)] = ""
 
 
+class DrawingShape(Shape):
+    """What a person drew: a `line` along its points, or a `zone` inside them.
+
+    Points on the table are mm; those on the picture are shares of its width and height, from the top left.
+    """
+
+    on: Literal["table", "picture"] = "table"
+    kind: Literal["line", "zone"] = "line"
+    points: list[Place] = Field(min_length=2, max_length=200)
+
+    @model_validator(mode="after")
+    def _on_the_picture(self) -> "DrawingShape":
+        if self.on == "picture" and not all(0 <= part <= 1 for place in self.points for part in place):
+            raise ValueError("points on the picture lie between 0 and 1, as shares of its width and height")
+        return self
+
+
 class ShotShape(Shape):
-    """One logged shot. `time_s` counts from the start of the recording; `gap` says why it does not follow
-    from the shot before."""
+    """One logged shot. `time_s` and `end_s` mark it on the recording's clock; `gap` says why it does not
+    follow from the shot before."""
 
     shooter: Label
     time_s: float | None = Field(default=None, ge=0, le=1_000_000)
+    end_s: float | None = Field(default=None, ge=0, le=1_000_000)
     gap: Gap | None = None
     layout: LayoutShape = Field(default_factory=LayoutShape)
     plan: PlanShape = Field(default_factory=PlanShape)
     result: ResultShape | None = None
     judgement: JudgementShape = Field(default_factory=JudgementShape)
+    drawings: list[DrawingShape] = Field(default_factory=list, max_length=40)
     notes: Text = ""
     tags: list[Label] = Field(default_factory=list, max_length=20)
 
@@ -300,6 +319,7 @@ def to_core(shot: ShotShape) -> Shot:
     return Shot(
         shooter=shot.shooter,
         time=shot.time_s,
+        end=shot.end_s,
         gap=shot.gap,
         start=Layout(()) if shot.layout.source == "empty" else None,
         placed={ball: _maybe(place) for ball, place in shot.layout.balls.items()},

@@ -100,27 +100,32 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
     )
 
 
+JSON_COLUMNS = ("layout", "plan", "judgement", "drawings", "tags")
+
+
 def shot_values(shape: ShotShape) -> Row:
     """Column values of a shot, JSON columns as text."""
     data = dump(shape)
     return {
         "shooter_id": int(shape.shooter),
         "time_s": shape.time_s,
+        "end_s": shape.end_s,
         "gap": shape.gap,
         "notes": shape.notes,
         "layout": json.dumps(data.get("layout", {})),
         "plan": json.dumps(data.get("plan", {})),
         "result": None if shape.result is None else json.dumps(data.get("result", {})),
         "judgement": json.dumps(data.get("judgement", {})),
+        "drawings": json.dumps(data.get("drawings", [])),
         "tags": json.dumps(shape.tags),
     }
 
 
 def shot_from(row: Row) -> StoredShot:
     """A shot from its row."""
-    data: dict[str, Any] = {name: json.loads(row[name]) for name in ("layout", "plan", "judgement", "tags")}
+    data: dict[str, Any] = {name: json.loads(row[name]) for name in JSON_COLUMNS}
     data["result"] = None if row["result"] is None else json.loads(row["result"])
-    plain = {name: row[name] for name in ("time_s", "gap", "notes")}
+    plain = {name: row[name] for name in ("time_s", "end_s", "gap", "notes")}
     shape = ShotShape(shooter=str(row["shooter_id"]), **plain, **data)
     return StoredShot(row["id"], row["version"], shape)
 

@@ -16,6 +16,8 @@ from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 
 from . import errors, match_files, numbers, players, racks, recordings, session, today
+from .video import BLUEPRINTS as VIDEO
+from .video import Checking
 
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"
@@ -42,8 +44,11 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.json.sort_keys = False  # type: ignore[attr-defined]  # words keep the order people expect
     app.config["SERVERS"] = [{"url": "/"}]
     errors.register(app)
+    app.extensions["checking"] = Checking(settings, database)
     for module in (session, today, players, recordings, racks, match_files, numbers):
         app.register_blueprint(module.blueprint)
+    for blueprint in VIDEO:
+        app.register_blueprint(blueprint)
     app.before_request(_same_origin)
     app.after_request(_headers)
     app.spec_processor(_complete_spec)  # type: ignore[arg-type]

@@ -8,9 +8,10 @@ from aretane.core.layout import Layout
 from aretane.core.motion import CLOTH, Physics
 from aretane.core.numbers import Tallied, tally_rack
 from aretane.core.review.balance import Flag, flags
+from aretane.core.review.clock import Timing, timings
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import Step, end_of, replay, replay_one
-from aretane.core.review.visits import Visit, visits
+from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import Options, RackState, Rules, options_for, rules_for
 from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
@@ -48,6 +49,7 @@ class Reviewed(NamedTuple):
     """A rack through the core, one entry a shot, and the state it ends in."""
 
     steps: list[Step]
+    timings: list[Timing]
     measures: list[Measures]
     flags: list[Flag]
     end: RackState
@@ -84,7 +86,7 @@ def review(
         for content, step in zip(contents, steps, strict=True)
     ]
     end = end_of(rules, rack, steps, carried)
-    return Reviewed(steps, measured, flags(scene.table, rules, rack, carried), end)
+    return Reviewed(steps, timings(rack), measured, flags(scene.table, rules, rack, carried), end)
 
 
 def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape]) -> Rack:
@@ -160,6 +162,7 @@ class RackFacts(NamedTuple):
     break_balls: int | None
     kept: bool | None
     visits: tuple[Visit, ...]
+    first_chance: FirstChance | None
     open_shots: int
     first_open: int | None
     flags: tuple[Flag, ...]
@@ -193,6 +196,9 @@ def _facts(scene: Scene, head: RackHead, contents: tuple[str, ...], carried: Rac
         break_balls=len(first.shot.result.potted_objects) if broke else None,  # type: ignore[union-attr]
         kept=first.ruling.keeps_table if broke else None,  # type: ignore[union-attr]
         visits=tuple(visits(steps)),
+        first_chance=first_chance(
+            scene.table, rules, steps, lambda player: skill_of(scene, player), scene.physics
+        ),
         open_shots=len(open_shots),
         first_open=open_shots[0] if open_shots else None,
         flags=tuple(flags(scene.table, rules, rack, carried)),

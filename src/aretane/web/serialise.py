@@ -9,9 +9,10 @@ from aretane.core.layout import Layout, touching
 from aretane.core.position import Miss
 from aretane.core.racking import racked, racked_again
 from aretane.core.review.balance import Flag
+from aretane.core.review.clock import Timing
 from aretane.core.review.measure import Leave, Measures
 from aretane.core.review.replay import Step
-from aretane.core.review.visits import Visit
+from aretane.core.review.visits import FirstChance, Visit
 from aretane.core.rules import USED, RackState
 from aretane.core.rules.snooker import remaining, snookers_required
 from aretane.core.spots import respotted, snooker_spots
@@ -155,7 +156,7 @@ def respot_places(scene: Scene, step: Step) -> w.Places:
     return places(respotted(scene.table, scene.discipline, missing, step.after))
 
 
-def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w.ReviewView:
+def review(scene: Scene, step: Step, timing: Timing, measures: Measures, flags: list[Flag]) -> w.ReviewView:
     """Everything about one shot; `flags` are those of this shot."""
     state, ruling = step.state, step.ruling
     snooker = scene.discipline == "snooker"
@@ -191,6 +192,8 @@ def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w
         arrival=None if measures.arrival is None else degrees(measures.arrival),
         miss=None if measures.miss is None else _miss(measures.miss, scene.table),
         leave=None if measures.leave is None else _leave(measures.leave),
+        took_s=timing.took,
+        waited_s=timing.waited,
         proposal=None
         if proposal is None
         else w.ProposalView(grade=proposal.grade, reasons=list(proposal.reasons)),
@@ -200,8 +203,10 @@ def review(scene: Scene, step: Step, measures: Measures, flags: list[Flag]) -> w
 def reviews(scene: Scene, seen: Reviewed) -> list[w.ReviewView]:
     """One review a shot."""
     return [
-        review(scene, step, measures, [flag for flag in seen.flags if flag.shot == index])
-        for index, (step, measures) in enumerate(zip(seen.steps, seen.measures, strict=True))
+        review(scene, step, timing, measures, [flag for flag in seen.flags if flag.shot == index])
+        for index, (step, timing, measures) in enumerate(
+            zip(seen.steps, seen.timings, seen.measures, strict=True)
+        )
     ]
 
 
@@ -215,6 +220,12 @@ def visit(one: Visit) -> w.VisitView:
         points=one.points,
         ended=one.ended,
     )
+
+
+def _first_chance(found: FirstChance | None) -> w.FirstChanceView | None:
+    if found is None:
+        return None
+    return w.FirstChanceView(player=found.player, shot=found.shot + 1, chance=found.chance)
 
 
 def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> w.RackView:
@@ -260,6 +271,7 @@ def recording(stored: Recording) -> w.RecordingView:
                 scores=dict(known.end.scores),
                 high_runs=dict(known.end.highs),
                 visits=[visit(one) for one in known.visits],
+                first_chance=_first_chance(known.first_chance),
                 break_balls=known.break_balls,
                 kept_table=known.kept,
                 shots=len(one.shots),

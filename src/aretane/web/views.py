@@ -86,6 +86,14 @@ class VisitView(BaseModel):
     ended: str
 
 
+class FirstChanceView(BaseModel):
+    """Who had the first open shot of a rack, at which shot (from 1), and the chance of its best pot."""
+
+    player: str
+    shot: int
+    chance: float
+
+
 class RackSummary(BaseModel):
     """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id."""
 
@@ -97,6 +105,7 @@ class RackSummary(BaseModel):
     scores: dict[str, int]
     high_runs: dict[str, int]
     visits: list[VisitView]
+    first_chance: FirstChanceView | None
     break_balls: int | None
     kept_table: bool | None
     shots: int
@@ -231,7 +240,8 @@ class ReviewView(BaseModel):
 
     Groups, scores, run and `free` (a free shot or ball) are those before it; `points` those it made or
     gave; `respot` places balls that come back and are not placed yet; `touching` balls must be played away
-    from; `left` and `snookers` are snooker's points on the table and snookers required.
+    from; `left` and `snookers` are snooker's points on the table and snookers required; `took_s` and
+    `waited_s` come from the marks on the recording, see `core.review.clock`.
     """
 
     before: Places
@@ -261,6 +271,8 @@ class ReviewView(BaseModel):
     miss: MissView | None
     leave: LeaveView | None
     proposal: ProposalView | None
+    took_s: float | None
+    waited_s: float | None
 
 
 class ShotView(BaseModel):
@@ -514,3 +526,54 @@ class CreatedView(BaseModel):
     """The number of what was made."""
 
     id: int
+
+
+class VideoPartView(BaseModel):
+    """One file of a recording's video. `starts_at_s` on the recording's clock; `missing`: the file is not
+    where it was."""
+
+    id: int
+    name: str
+    starts_at_s: float
+    seconds: float
+    bytes: int
+    container: str
+    codec: str
+    width: int
+    height: int
+    missing: bool
+
+
+class IntakeView(BaseModel):
+    """A file on its way in: receiving, checking, or refused with the reason. `arrived` bytes; `examined`
+    share."""
+
+    id: str
+    name: str
+    bytes: int
+    state: str
+    words: str
+    arrived: int
+    examined: float
+
+
+class VideoView(BaseModel):
+    """The video of a recording. `folder`: the operator allows one. `codecs`: what to ask the browser."""
+
+    parts: list[VideoPartView]
+    intakes: list[IntakeView]
+    folder: bool
+    codecs: dict[str, str]
+
+
+class VideoFileView(BaseModel):
+    """A file in the operator's folder, by its path below it."""
+
+    file: str
+    bytes: int
+
+
+class FolderView(BaseModel):
+    """Videos in the operator's folder."""
+
+    files: list[VideoFileView]

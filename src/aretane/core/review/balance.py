@@ -8,6 +8,7 @@ from ..rules import RackState, Rules
 from ..shot import Rack
 from ..table import Table
 from ..vocabulary import CUE, ball_words
+from .clock import clock_faults
 from .replay import Step, replay
 
 
@@ -25,7 +26,7 @@ def flags(table: Table, rules: Rules, rack: Rack, carried: RackState | None = No
     """Every contradiction in the rack, in the order of its shots. `carried` as in `replay`."""
     found: list[Flag] = []
     down_since: dict[str, int] = {}
-    last_time: float | None = None
+    clocked = list(clock_faults(rack.shots))
     previous = Layout(())
     steps = replay(rules, rack, carried)
     for index, step in enumerate(steps):
@@ -42,12 +43,7 @@ def flags(table: Table, rules: Rules, rack: Rack, carried: RackState | None = No
                 f"the cause is said to lie {back} shots earlier, before the rack's first shot: choose again"
             )
             found.append(Flag(index, "judgement.caused_back", "cause-before-rack", words))
-        time = step.shot.time
-        if time is not None:
-            if last_time is not None and time < last_time:
-                words = f"the time {time:g} s is before the previous shot's {last_time:g} s"
-                found.append(Flag(index, "time", "time-backwards", words))
-            last_time = time
+        found += [Flag(*fault) for fault in clocked if fault[0] == index]
         previous = step.after or step.before
         if step.shot.result is not None:
             for ball in step.shot.result.down:

@@ -1,9 +1,15 @@
 """The visits of a rack: who was at the table, what they made of it, and what ended it."""
 
-from collections.abc import Sequence
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
 from itertools import groupby
 
+from ..chance.direct import likeliest
+from ..motion.physics import Physics
+from ..rules import Rules
+from ..skill import Skill
+from ..table import Table
+from ..tolerances import OPEN_SHOT
 from .replay import Step
 
 ENDS = ("won", "lost", "foul", "safety", "push-out", "missed", "rack over", "open")
@@ -28,6 +34,30 @@ def visits(steps: Sequence[Step]) -> list[Visit]:
     """The rack's visits in order; shots without a result belong to none."""
     logged = [(k, step) for k, step in enumerate(steps) if step.ruling is not None]
     return [_visit(list(group)) for _, group in groupby(logged, key=lambda one: one[1].next_state.visit)]
+
+
+@dataclass(frozen=True, slots=True)
+class FirstChance:
+    """The first open shot after the break: whose, at which shot (from 0), the chance of the best pot."""
+
+    player: str
+    shot: int
+    chance: float
+
+
+def first_chance(
+    table: Table, rules: Rules, steps: Sequence[Step], skill_of: Callable[[str], Skill], physics: Physics
+) -> FirstChance | None:
+    """Who had the first open shot of the rack: a direct pot of a ball on, made more often than not."""
+    for index, step in enumerate(steps):
+        if step.shot.plan.kind == "break" or step.before.cue is None or step.state.over:
+            continue
+        skill = skill_of(step.shot.shooter)
+        balls = [ball for ball in rules.balls_on(step.state, step.before) if ball in step.before]
+        best = max((likeliest(table, step.before, b, skill, physics)[1] for b in balls), default=0.0)
+        if best >= OPEN_SHOT:
+            return FirstChance(step.shot.shooter, index, best)
+    return None
 
 
 def _visit(shots: list[tuple[int, Step]]) -> Visit:
