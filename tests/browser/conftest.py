@@ -4,7 +4,6 @@ import os
 import socket
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
-from pathlib import Path
 from typing import Any
 
 import pytest
@@ -39,17 +38,20 @@ class Served:
 
 
 @pytest.fixture(scope="module")
-def served(empty_address: Address, request: pytest.FixtureRequest) -> Iterator[Served]:
+def served(
+    empty_address: Address, request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFactory
+) -> Iterator[Served]:
     """The application with the demo in a database of the module's own."""
     assert (PROJECT / "frontend" / "dist" / "index.html").is_file(), "build the pages: ./aretane setup"
     name = request.module.__name__.rsplit(".", 1)[-1]
     address = replace(empty_address, database=f"browser_{name}")
     migrate(address)
-    load_demo(address)
+    folder = tmp_path_factory.mktemp("data")
+    load_demo(address, folder / "videos")
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
         wanted = probe.getsockname()[1]
-    settings = Settings(Path("."), None, "127.0.0.1", wanted, 4, 16 * 1024 * 1024)
+    settings = Settings(folder, None, "127.0.0.1", wanted, 4, 16 * 1024 * 1024)
     port = free_port("127.0.0.1", wanted)
     web = start_web(settings, address, port)
     _wait_until_up("127.0.0.1", port, web)

@@ -64,3 +64,11 @@ export const numbersQuery = (asked: {
     queryKey: ["numbers", asked],
     queryFn: () => take<Compare>(api.GET("/api/numbers", { params: { query: asked } })),
   });
+
+export const videoQuery = (recording: number) =>
+  queryOptions({
+    queryKey: ["video", recording],
+    queryFn: () => take(api.GET("/api/recordings/{recording_id}/video", { params: { path: { recording_id: recording } } })),
+    // While a file is being examined its progress is asked for again and again.
+    refetchInterval: (query) => (query.state.data?.intakes.some((one) => one.state === "checking") ? 400 : false),
+  });

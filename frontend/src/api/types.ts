@@ -50,14 +50,18 @@ export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes" | "verdi
   verdicts: { by: string; decision: string; reason: string }[];
   evidence: Record<string, string>;
 };
+/** What a person drew: on the table in mm, on the picture in shares of its width and height. */
+export type Drawing = { on: "table" | "picture"; kind: "line" | "zone"; points: Place[] };
 export type Shot = {
   shooter: string;
   time_s: number | null;
+  end_s: number | null;
   gap: string | null;
   layout: Layout;
   plan: Plan;
   result: Result | null;
   judgement: Judgement;
+  drawings: Drawing[];
   notes: string;
   tags: string[];
 };

@@ -4,6 +4,12 @@ import { useEffect, useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
 import type { Path, Places, Session, Words } from "../api/types";
+import { useVideo } from "../player/loading";
+import { Picture } from "../player/Picture";
+import { Player } from "../player/Player";
+import { usePlayer } from "../player/playerStore";
+import type { Marked } from "../player/Strip";
+import { usePictureOf } from "../player/usePictureOf";
 import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
@@ -15,10 +21,11 @@ import * as act from "./actions";
 import { COMMANDS, keyOf } from "./commands";
 import { ConflictDialog } from "./ConflictDialog";
 import { openDesk, useDesk, type Slip } from "./deskStore";
-import { isHidden, layouts } from "./rackDoc";
+import { isHidden, layouts, type DocShot } from "./rackDoc";
 import { RackLine, came } from "./RackLine";
 import { readDraft, saveNow, watchDesk } from "./saving";
 import { ScoreLine } from "./ScoreLine";
+import { PencilLine } from "../drawing/PencilLine";
 import { PlanSlip } from "./slips/PlanSlip";
 import { ResultSlip } from "./slips/ResultSlip";
 import { StrikeSlip } from "./slips/StrikeSlip";
@@ -139,6 +146,12 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
     return stop;
   }, [ended, found, planned]);
 
+  useVideo(recording?.id ?? 0);
+  const following = doc.shots[number]?.shot.time_s ?? null;
+  usePictureOf(one?.id ?? "", one?.shot.time_s ?? null, one?.shot.end_s ?? null, following, hidden);
+  const filmed = usePlayer((s) => s.parts.length > 0 && s.shown);
+  const swapped = usePlayer((s) => s.swapped) && filmed;
+
   if (!table || !recording) return null;
   const lines = (
     <div className="flex min-w-0 items-center gap-3">
@@ -155,22 +168,31 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const visible = hidden ? { ...one.shot, result: null } : one.shot;
   const line = hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot: visible }] : doc.shots;
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
+  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} hidden={hidden} />;
+  const picture = filmed && <Picture drawings={one.shot.drawings} draw={(made) => act.addDrawing(number, made)} />;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
       <div className="flex min-h-0 flex-1 flex-col">
         <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
           <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
             <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-              <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} hidden={hidden} />
+              {swapped ? picture : stage}
             </div>
             <div className="flex flex-wrap items-center justify-between gap-x-4 px-1">
               <Tray number={number} shot={visible} shown={shown} />
               <PointerRead />
             </div>
             <Told />
+            <PencilLine number={number} drawn={one.shot.drawings.length} />
             <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />
           </section>
           <aside aria-label={`Shot ${number}`} className="rule w-full flex-none px-3 pb-2 lg:w-[21.5rem] lg:overflow-y-auto lg:border-l">
+            {filmed && (
+              <div className="-mx-1 pt-1">
+                <div className={swapped ? "h-44" : "aspect-video max-h-48 w-full"}>{swapped ? stage : picture}</div>
+                <Player number={number} marked={marksOf(line)} mark={(which) => act.mark(number, which)} toShot={() => act.toShot(number)} swap={() => usePlayer.setState({ swapped: !swapped })} noTime={one.shot.time_s === null} />
+              </div>
+            )}
             <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
               <span>Shot {number} of {doc.shots.length}</span>
               <span className="quiet text-sm font-normal">{hidden ? "result hidden" : came(one.shot)}</span>
@@ -196,6 +218,10 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
     </Shell>
   );
 }
+
+/** Marked shots, for the strips of time. */
+const marksOf = (shots: DocShot[]): Marked[] =>
+  shots.flatMap(({ shot }, i) => (shot.time_s === null ? [] : [{ number: i + 1, start: shot.time_s, end: shot.end_s }]));
 
 /** In place of the result while judging blind: the verdict on the decision. */
 function JudgeFirst({ number, words }: { number: number; words: Words }) {

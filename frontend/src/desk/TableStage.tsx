@@ -1,12 +1,15 @@
 /** The table one works on. Each gesture is a small state: press, move, release or cancel. */
 import { useRef, useState, type PointerEvent } from "react";
-import type { FoundStrike, Place, Places, PlannedStrike, PocketName, Review, Shot, TableView } from "../api/types";
+import type { Drawing, FoundStrike, Place, Places, PlannedStrike, PocketName, Review, Shot, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
 import { Hatch, MissMark, PlannedPath, PotMark, TargetMark } from "../table/Marks";
 import { CUSHION, FRAME, distance, inside, round, settle } from "../table/geometry";
 import { ballName } from "../table/colours";
 import { Ends, FoundMotion, PlannedBeside, PlannedMotion } from "../table/MotionMarks";
+import { usePencil } from "../drawing/pencil";
+import { drawingOf } from "../drawing/strokes";
+import { Wax } from "../drawing/Wax";
 import * as act from "./actions";
 import { useDesk } from "./deskStore";
 import { MovingBalls } from "./MovingBalls";
@@ -16,16 +19,20 @@ import { preview } from "./saving";
 
 type Gesture =
   | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }
-  | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean };
+  | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean }
+  | { kind: "stroke"; points: Place[] };
 
 type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; hidden: boolean };
 
 const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
+/** mm that the eye forgives in a stroke. */
+const OFF = 8;
 const GRIP = 46; // mm; a thumb is wider than a ball
 
 export function TableStage({ number, shot, id, before, after, review, table, planned, found, hidden }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
+  const { pencil, hidden: drawnHidden } = usePencil();
   const slip = useDesk((s) => s.slip);
   const chosen = useDesk((s) => s.chosen);
   const showPaths = useDesk((s) => s.showPaths);
@@ -51,6 +58,10 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
   const press = (event: PointerEvent) => {
     if (event.button !== 0) return;
     const at = placeOf(event);
+    if (pencil) {
+      svg.current?.setPointerCapture(event.pointerId);
+      return setGesture({ kind: "stroke", points: [at] });
+    }
     const off = !ended && chosen && !(chosen in before);
     const ball = off ? null : grab(at);
     svg.current?.setPointerCapture(event.pointerId);
@@ -62,6 +73,7 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
     const at = placeOf(event);
     useDesk.setState({ pointer: at });
     if (!gesture) return;
+    if (gesture.kind === "stroke") return setGesture({ ...gesture, points: [...gesture.points, at] });
     const moved = gesture.moved || distance(gesture.from, at) > MOVES_AFTER;
     setGesture({ ...gesture, at, moved });
     if (gesture.kind === "ball" && moved) previewMove(gesture.ball, at);
@@ -80,6 +92,11 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
     const done = gesture;
     setGesture(null);
     if (!done) return;
+    if (done.kind === "stroke") {
+      const made = pencil && done.points.length > 1 ? drawingOf("table", pencil, done.points, OFF) : null;
+      if (made) act.addDrawing(number, made);
+      return;
+    }
     const at = placeOf(event);
     if (done.kind === "ball") {
       if (done.moved) act.putBall(number, done.ball, at);
@@ -107,11 +124,13 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
   const keyed = drawing ? undefined : review;
   const underHand: Places = dragged && held && !ended ? { ...before, [dragged.ball]: held } : before;
 
+  const stroke: Drawing[] = gesture?.kind === "stroke" && pencil && gesture.points.length > 1 ? [{ on: "table", kind: pencil, points: gesture.points }] : [];
+
   return (
     <svg
       ref={svg}
       viewBox={`${view.x} ${view.y} ${view.width} ${view.height}`}
-      className="block h-full w-full touch-none select-none"
+      className={`block h-full w-full touch-none select-none ${pencil ? "cursor-crosshair" : ""}`}
       role="application"
       aria-label={`Table, ${ended ? "after" : "before"} the shot: ${rd.inOrder(Object.keys(shown)).map(ballName).join(", ") || "no balls yet"}`}
       data-testid="table"
@@ -141,6 +160,7 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
       {showPaths && ended && found && planned && <PlannedBeside table={table} planned={planned} />}
       {showPaths && ended && found && <FoundMotion table={table} found={found} />}
       {ended && keyed && <MissMark table={table} review={keyed} />}
+      {!drawnHidden && <Wax drawings={[...shot.drawings, ...stroke]} on="table" to={([x, y]) => [x, table.width - y]} broad={26} />}
       {playing && <MovingBalls table={table} before={before} />}
       {!playing && rd.inOrder(Object.keys(shown)).map((ball) => (
         <Ball

@@ -3,8 +3,13 @@ import type { Place, PocketName, Shot } from "../api/types";
 import { ballForKey, rank } from "../table/colours";
 import { radius, settle } from "../table/geometry";
 import { mirrored, readLayout, turned, writeLayout } from "../table/layoutText";
+import { frameClock } from "../player/clock";
+import { now, seekClock } from "../player/control";
+import { hasPicture } from "../player/playerStore";
 import { edit, history, useDesk, type Slip } from "./deskStore";
 import * as rd from "./rackDoc";
+
+const MOST_DRAWINGS = 40;
 
 export type Go = (shot: number) => void;
 
@@ -276,6 +281,45 @@ export function pasteLayout(n: number, text: string): void {
 }
 
 const tell = (words: string) => useDesk.setState({ told: words });
+
+/** Marks a shot at the frame on the screen: its strike, or its balls lying still. */
+export function mark(n: number, which: "time_s" | "end_s"): void {
+  if (!hasPicture()) return tell("There is no video to mark: add one on the recording's page.");
+  const clock = Math.round(now() * 10000) / 10000;
+  const shot = useDesk.getState().doc.shots[n - 1]?.shot;
+  if (!shot) return;
+  if (which === "end_s" && shot.time_s === null) return tell("Mark the frame in which the cue ball is struck first.");
+  // A new start after the old end would leave a shot that ends before it begins.
+  const ends = which === "time_s" && shot.end_s !== null && shot.end_s < clock ? { end_s: null } : {};
+  setShot(n, { [which]: clock, ...ends });
+  tell(`${which === "time_s" ? "Struck" : "Still"} at ${frameClock(clock)}.`);
+}
+
+/** The picture goes to the shot's first frame. */
+export function toShot(n: number): void {
+  const time = useDesk.getState().doc.shots[n - 1]?.shot.time_s ?? null;
+  if (!hasPicture()) tell("There is no video: add one on the recording's page.");
+  else if (time === null) tell("This shot is not marked in the video yet.");
+  else seekClock(time);
+}
+
+/** The desk goes to the shot that the picture shows: the last one struck by then. */
+export function toPicture(go: Go): void {
+  if (!hasPicture()) return tell("There is no video: add one on the recording's page.");
+  const clock = now() + 0.0006;
+  const started = useDesk.getState().doc.shots.map((s, i) => ({ number: i + 1, time: s.shot.time_s })).filter((s) => s.time !== null && s.time <= clock);
+  const last = started[started.length - 1];
+  if (last) go(last.number);
+  else tell("No shot of this rack is marked before this picture.");
+}
+
+export function addDrawing(n: number, drawing: Shot["drawings"][number]): void {
+  const drawn = useDesk.getState().doc.shots[n - 1]?.shot.drawings ?? [];
+  if (drawn.length >= MOST_DRAWINGS) tell(`A shot holds ${MOST_DRAWINGS} drawings: clear some first.`);
+  else setShot(n, { drawings: [...drawn, drawing] });
+}
+
+export const clearDrawings = (n: number) => setShot(n, { drawings: [] });
 
 export const undo = () => history().undo();
 export const redo = () => history().redo();

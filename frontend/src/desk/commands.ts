@@ -2,12 +2,15 @@
 import type { PocketName } from "../api/types";
 import * as act from "./actions";
 import { setBlind, useDesk } from "./deskStore";
+import { putDown, switchHidden, takePencil } from "../drawing/pencil";
+import * as control from "../player/control";
+import { setShown, usePlayer } from "../player/playerStore";
 import { play, SLOW, stop } from "./playing";
 
 export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void };
 export type Command = {
   id: string;
-  group: "Shot" | "Table" | "Plan" | "Result" | "Screen";
+  group: "Shot" | "Table" | "Plan" | "Result" | "Video" | "Pencil" | "Screen";
   words: string;
   /** Keys as tinykeys writes them; the first is shown. */
   keys: string[];
@@ -68,7 +71,7 @@ export const COMMANDS: Command[] = [
       const { chosen } = useDesk.getState();
       if (chosen) act.takeOff(c.shot, chosen);
     } },
-  { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => { stop(); act.choose(null); } },
+  { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => { stop(); putDown(); act.choose(null); } },
   { id: "pattern", group: "Table", words: "Set the full rack for a break", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
   { id: "mirror", group: "Table", words: "Mirror the layout along the table", keys: ["Shift+M"], run: (c) => act.flip(c.shot, "mirror") },
   { id: "turn", group: "Table", words: "Turn the layout to the other end", keys: ["Shift+T"], run: (c) => act.flip(c.shot, "turn") },
@@ -87,6 +90,26 @@ export const COMMANDS: Command[] = [
   { id: "foul", group: "Result", words: "Foul: no rail after contact", keys: ["f"], run: (c) => { act.setResult(c.shot, { foul: "no-rail" }); act.openSlip("result"); } },
 
   { id: "respot", group: "Result", words: "Put balls that come back on their spots", keys: ["y"], run: (c) => act.respot(c.shot) },
+
+  { id: "video-play", group: "Video", words: "Play or pause the video", keys: ["Space"], run: () => void control.toggle() },
+  { id: "frame-back", group: "Video", words: "One frame back", keys: [";"], run: () => control.stepFrames(-1) },
+  { id: "frame-on", group: "Video", words: "One frame on", keys: ["'"], run: () => control.stepFrames(1) },
+  { id: "skip-back", group: "Video", words: "Two seconds back", keys: ["Shift+Semicolon"], shown: "Shift ;", run: () => control.skip(-2) },
+  { id: "skip-on", group: "Video", words: "Two seconds on", keys: ["Shift+Quote"], shown: "Shift '", run: () => control.skip(2) },
+  { id: "slower", group: "Video", words: "Half as fast, down to 1/8", keys: ["-"], run: () => control.changeRate(true) },
+  { id: "faster", group: "Video", words: "Twice as fast, up to true speed", keys: ["="], run: () => control.changeRate(false) },
+  { id: "loop", group: "Video", words: "Play this shot again and again, on or off", keys: ["l"], run: () => usePlayer.setState((s) => ({ looping: !s.looping })) },
+  { id: "mark-start", group: "Video", words: "Mark the strike of this shot here", keys: ["u"], run: (c) => act.mark(c.shot, "time_s") },
+  { id: "mark-end", group: "Video", words: "Mark the end of this shot here: the balls lie still", keys: ["Shift+U"], run: (c) => act.mark(c.shot, "end_s") },
+  { id: "to-shot", group: "Video", words: "Show this shot's first frame", keys: ["z"], run: (c) => act.toShot(c.shot) },
+  { id: "to-picture", group: "Video", words: "Go to the shot that the picture shows", keys: ["Shift+Z"], run: (c) => act.toPicture(c.go) },
+  { id: "swap", group: "Video", words: "Picture and table change places", keys: ["Shift+P"], run: () => usePlayer.setState((s) => ({ swapped: !s.swapped, shown: true })) },
+  { id: "player", group: "Video", words: "Show or hide the video", keys: ["Shift+R"], run: () => setShown(!usePlayer.getState().shown) },
+
+  { id: "draw-line", group: "Pencil", words: "Draw lines on the table or the picture, on or off", keys: ["Shift+L"], run: () => takePencil("line") },
+  { id: "draw-zone", group: "Pencil", words: "Draw zones on the table or the picture, on or off", keys: ["Shift+O"], run: () => takePencil("zone") },
+  { id: "draw-hide", group: "Pencil", words: "Show or hide what is drawn", keys: ["Shift+H"], run: switchHidden },
+  { id: "draw-clear", group: "Pencil", words: "Clear what is drawn on this shot", keys: ["Shift+K"], run: (c) => act.clearDrawings(c.shot) },
 
   { id: "blind", group: "Screen", words: "Judge the decision before the result is shown, on or off", keys: ["Shift+B"], run: () => setBlind(!useDesk.getState().blind) },
   { id: "slip-plan", group: "Screen", words: "Open the plan", keys: ["i"], run: () => act.openSlip("plan") },

@@ -25,8 +25,8 @@ export const emptyJudgement = (): Judgement => ({
 });
 
 export const emptyShot = (shooter: string, first: boolean): Shot => ({
-  shooter, time_s: null, gap: null, layout: { from: first ? "empty" : "previous", balls: {} },
-  plan: emptyPlan(), result: null, judgement: emptyJudgement(), notes: "", tags: [],
+  shooter, time_s: null, end_s: null, gap: null, layout: { from: first ? "empty" : "previous", balls: {} },
+  plan: emptyPlan(), result: null, judgement: emptyJudgement(), drawings: [], notes: "", tags: [],
 });
 
 /** Whether a shot's result waits for the verdict on its decision. A break is no decision of that kind. */
@@ -157,7 +157,7 @@ export type Clash = { field: string; mine: unknown; theirs: unknown };
 
 export function flatten(shot: Shot): Record<string, unknown> {
   const flat: Record<string, unknown> = {
-    shooter: shot.shooter, time: shot.time_s, gap: shot.gap, notes: shot.notes, tags: shot.tags, layout: shot.layout,
+    shooter: shot.shooter, time: shot.time_s, end: shot.end_s, drawings: shot.drawings, gap: shot.gap, notes: shot.notes, tags: shot.tags, layout: shot.layout,
   };
   for (const [key, value] of Object.entries(shot.plan)) flat[`plan.${key}`] = value;
   for (const [key, value] of Object.entries(shot.judgement)) flat[`judgement.${key}`] = value;
@@ -196,6 +196,7 @@ export function mergeShot(mine: Shot, theirs: Shot, takeTheirs: Set<string>, not
       const from = theirs.result ?? emptyResult();
       merged.result = { ...(merged.result ?? emptyResult()), [name]: from[name as keyof Result] };
     } else if (part === "time") merged.time_s = theirs.time_s;
+    else if (part === "end") merged.end_s = theirs.end_s;
     else Object.assign(merged, { [part]: theirs[part as keyof Shot] });
   }
   if (notes !== undefined) merged.notes = notes;

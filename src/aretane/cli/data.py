@@ -2,15 +2,18 @@
 
 from collections.abc import Iterator
 from contextlib import contextmanager
+from pathlib import Path
+from shutil import copyfile
 from uuid import uuid4
 
-from aretane.demo.library import load
+from aretane.demo.library import films_of, load
 from aretane.demo.scenario import CLUB, FIXTURES, PLAYERS, REVIEWER
 from aretane.settings import Settings
-from aretane.store import instance, read, write
+from aretane.store import instance, read, video, write
 from aretane.store.database import Address, reading, writing
 from aretane.store.errors import NotFound
 from aretane.store.migrate import migrate
+from aretane.vision import CODECS, examine
 
 DATABASE = "aretane"
 OWN_CLUB = "My club"
@@ -22,25 +25,25 @@ def opened(settings: Settings, *, demo: bool) -> Iterator[Address]:
     """A migrated database with its club; the private server stops with the block if it started here."""
     if settings.database_url and not demo:
         address = Address.parse(settings.database_url)
-        _prepare(address, demo=False)
+        _prepare(address, settings, demo=False)
         yield address
         return
     server = instance.start(settings.data_dir / ("demo" if demo else "own"))
     try:
         address = Address.parse(server.url(DATABASE))
-        _prepare(address, demo=demo)
+        _prepare(address, settings, demo=demo)
         yield address
     finally:
         server.stop()
 
 
-def _prepare(address: Address, *, demo: bool) -> None:
+def _prepare(address: Address, settings: Settings, *, demo: bool) -> None:
     migrate(address)
     try:
         with reading(address) as db:
             read.first_member(db)
     except NotFound:
-        load_demo(address) if demo else load_empty(address)
+        load_demo(address, settings.videos_kept) if demo else load_empty(address)
 
 
 def load_empty(address: Address) -> None:
@@ -49,11 +52,20 @@ def load_empty(address: Address) -> None:
         write.add_club(db, OWN_CLUB, OWN_MEMBER)
 
 
-def load_demo(address: Address) -> None:
-    """The made-up club, its players and recordings, in one transaction."""
+def load_demo(address: Address, videos: Path) -> None:
+    """The made-up club, its players and recordings, in one transaction; films are copied into `videos`."""
     with writing(address) as db:
         club_id = write.add_club(db, CLUB, REVIEWER)
         for player in PLAYERS.values():
             write.add_player(db, club_id, player.name, player.level)
         for fixture in FIXTURES:
-            write.import_match(db, club_id, load(fixture), lambda: str(uuid4()))
+            recording_id, _ = write.import_match(db, club_id, load(fixture), lambda: str(uuid4()))
+            for path, name, starts in films_of(fixture):
+                facts = examine(path, set(CODECS))
+                kept = videos / f"{uuid4()}.video"
+                videos.mkdir(parents=True, exist_ok=True)
+                copyfile(path, kept)
+                video.add_part(
+                    db, club_id, recording_id, name, "kept", kept.name, path.stat().st_size,
+                    facts.told(), facts.frames.tobytes(), starts,
+                )  # fmt: skip

@@ -101,7 +101,11 @@ def start_web(
         "--graceful-timeout=5",
         *(["--reload"] if develop else []),
     ]
-    environment = os.environ | {"ARETANE_DATABASE_URL": address.url(), "PYTHONPATH": str(PROJECT / "src")}
+    environment = os.environ | {
+        "ARETANE_DATABASE_URL": address.url(),
+        "ARETANE_DATA_DIR": str(settings.data_dir.resolve()),
+        "PYTHONPATH": str(PROJECT / "src"),
+    }
     return subprocess.Popen(
         [sys.executable, "-m", "gunicorn", *options, "aretane.web.wsgi:application()"],
         env=environment,

@@ -7,7 +7,8 @@ import sys
 
 from aretane.formats.match_file import write
 
-from .games import make_game
+from .filming import film
+from .games import play_game
 from .generate import make_recording
 from .library import path_of
 from .scenario import FIXTURES, NINE_BALL
@@ -16,5 +17,9 @@ if __name__ == "__main__":
     wanted = [int(text) for text in sys.argv[1:]] or range(1, len(FIXTURES) + 1)
     for number in wanted:
         fixture = FIXTURES[number - 1]
-        made = make_recording(fixture) if fixture in NINE_BALL else make_game(fixture)
+        if fixture in NINE_BALL:
+            made = make_recording(fixture)
+        else:
+            made, watched = play_game(fixture)
+            made = film(fixture, made, watched) if fixture.filmed else made
         path_of(fixture).write_text(write(made))

@@ -1,7 +1,7 @@
 """Play any discipline: the core's rules say who plays what, the motion model what happens."""
 
 import random
-from dataclasses import dataclass
+from dataclasses import dataclass, field
 from math import pi
 from typing import Any
 
@@ -32,6 +32,15 @@ NEAREST = 4
 """Balls on that are looked at for a pot, the nearest ones, where there are many."""
 
 
+@dataclass(frozen=True)
+class Watched:
+    """A shot as it was played, for the camera: rack (from 0), the balls before it, what they did."""
+
+    rack: int
+    before: Layout
+    motion: Motion
+
+
 @dataclass
 class Game:
     """A recording being played."""
@@ -41,6 +50,8 @@ class Game:
     rules: Rules
     rng: random.Random
     clock: float = 15.0
+    watched: list[Watched] = field(default_factory=list)
+    racks: int = 0
 
     @property
     def players(self) -> tuple[str, ...]:
@@ -49,6 +60,11 @@ class Game:
 
 def make_game(fixture: Fixture) -> MatchFile:
     """The fixture as a match file."""
+    return play_game(fixture)[0]
+
+
+def play_game(fixture: Fixture) -> tuple[MatchFile, list[Watched]]:
+    """The fixture as a match file, and its shots as they were played."""
     table_shape = TableShape(size=fixture.table, corner_mouth_mm=fixture.corner_mouth_mm)
     options = options_for(fixture.discipline, dict(fixture.options))
     rules = rules_for(fixture.discipline, options, fixture.kind)
@@ -63,6 +79,7 @@ def make_game(fixture: Fixture) -> MatchFile:
         state = rules.initial(fixture.players, breaker, carried)
         shots, state, layout = _play(game, state, start)
         racks.append({"breaker": breaker, "shots": shots})
+        game.racks += 1
         if state.winner in won:
             won[state.winner] += 1
         if state.winner is not None and fixture.discipline == "straight-pool":
@@ -78,7 +95,7 @@ def make_game(fixture: Fixture) -> MatchFile:
     people = [PLAYERS[key] for key in fixture.players]
     if fixture.unseen_foul:
         _unseen_foul(racks)
-    return MatchFile.model_validate(
+    file = MatchFile.model_validate(
         {
             "match": match,
             "players": [{"id": p.key, "name": p.name, "level": p.level} for p in people],
@@ -86,6 +103,7 @@ def make_game(fixture: Fixture) -> MatchFile:
             "racks": racks,
         }
     )
+    return file, game.watched
 
 
 def _rack(game: Game, carried: RackState | None, layout: Layout, number: int) -> Layout:
@@ -113,6 +131,7 @@ def _play(game: Game, state: RackState, layout: Layout) -> tuple[list[Json], Rac
             placed[CUE] = spot(at)
         who = _shooter(game, state)
         plan, motion = _shot(game, PLAYERS[who], state, layout, opening and not shots)
+        game.watched.append(Watched(game.racks, layout, motion))
         result, layout_after = _result(game, state, layout, plan, motion)
         game.clock += game.rng.uniform(18, 55)
         shot: Json = {

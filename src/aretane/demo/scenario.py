@@ -60,6 +60,8 @@ class Fixture:
     options: tuple[tuple[str, object], ...] = ()
     unseen_foul: bool = False
     """A foul that nobody saw at the table was found on playback."""
+    filmed: bool = False
+    """A camera over the table filmed it."""
 
 
 FIXTURES: tuple[Fixture, ...] = (
@@ -77,7 +79,8 @@ FIXTURES: tuple[Fixture, ...] = (
     ),
     Fixture(
         52, "Ladder night 8: Ekholm v Vanterpool, ten-ball", "2026-11-19", ("wanda", "idris"), 2, 3,
-        discipline="ten-ball", unseen_foul=True, notes="A foul was only found on playback.",
+        discipline="ten-ball", unseen_foul=True, filmed=True,
+        notes="A foul was only found on playback.",
     ),
     Fixture(
         61, "Points condition: Abara v Ekholm", "2026-11-19", ("joon", "wanda"), 2, 3,

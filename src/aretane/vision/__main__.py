@@ -29,8 +29,7 @@ def main() -> None:
         print(json.dumps({"refused": "the video cannot be examined: it is damaged"}), flush=True)
         return
     Path(frames).write_bytes(facts.frames.tobytes())
-    told = {name: getattr(facts, name) for name in ("container", "codec", "width", "height", "seconds")}
-    print(json.dumps({"facts": told}), flush=True)
+    print(json.dumps({"facts": facts.told()}), flush=True)
 
 
 if __name__ == "__main__":

@@ -6,6 +6,7 @@ Frame times are never index / frame rate: a phone or a browser records uneven fr
 from collections.abc import Callable
 from dataclasses import dataclass
 from pathlib import Path
+from typing import Any
 
 import av
 import numpy as np
@@ -55,6 +56,10 @@ class VideoFacts:
     height: int
     seconds: float
     frames: np.ndarray
+
+    def told(self) -> dict[str, Any]:
+        """All but the frames, as plain data."""
+        return {name: getattr(self, name) for name in ("container", "codec", "width", "height", "seconds")}
 
 
 def examine(

@@ -85,16 +85,11 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
         {!moved.length && <span className="quiet text-sm">nothing else; drag a ball that moved</span>}
       </Row>
       <Row label="In the video">
-        <input
-          key={`${number}-${shot.time_s}`} className="plain num w-24 text-sm" placeholder="m:ss" aria-label="Time in the recording, minutes and seconds"
-          defaultValue={shot.time_s === null ? "" : clock(shot.time_s)}
-          onBlur={(e) => {
-            const text = e.currentTarget.value.trim();
-            const value = text === "" ? null : seconds(text);
-            if (text !== "" && value === null) e.currentTarget.value = shot.time_s === null ? "" : clock(shot.time_s);
-            else if (shot.time_s === null || text !== clock(shot.time_s)) act.setShot(number, { time_s: value });
-          }}
-        />
+        <TimeField label="Struck at, minutes and seconds of the recording" value={shot.time_s} set={(time_s) => act.setShot(number, { time_s })} />
+        <span className="quiet px-1 text-sm">to</span>
+        <TimeField label="Balls still at, minutes and seconds of the recording" value={shot.end_s} set={(end_s) => act.setShot(number, { end_s })} />
+        {review && review.took_s !== null && <span className="block text-sm">the shot took <span className="num">{review.took_s.toFixed(1)}</span> s</span>}
+        {review && review.waited_s !== null && <span className="block text-sm"><span className="num">{review.waited_s.toFixed(1)}</span> s after the shot before</span>}
       </Row>
       {review && Object.keys(review.respot).length > 0 && (
         <Row label="Comes back">
@@ -112,5 +107,23 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
       {shot.result && <Referee key={`ruled${number}`} number={number} shot={shot} />}
       {shot.result && shot.plan.kind !== "break" && <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />}
     </div>
+  );
+}
+
+/** A time of the recording by typing; text that is no time is put back. */
+function TimeField({ label, value, set }: { label: string; value: number | null; set: (value: number | null) => void }) {
+  const shown = value === null ? "" : clock(value);
+  return (
+    <span className="inline-block w-20">
+      <input
+        key={shown} className="plain num text-sm" placeholder="m:ss" aria-label={label} defaultValue={shown}
+        onBlur={(e) => {
+          const text = e.currentTarget.value.trim();
+          const read = text === "" ? null : seconds(text);
+          if (text !== "" && read === null) e.currentTarget.value = shown;
+          else if (text !== shown) set(read);
+        }}
+      />
+    </span>
   );
 }

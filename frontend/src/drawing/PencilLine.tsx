@@ -1,0 +1,29 @@
+/** Says what the pencil does, while it is in hand or has drawn something on this shot. */
+import * as act from "../desk/actions";
+import { keyOf } from "../desk/commands";
+import { switchHidden, usePencil, putDown } from "./pencil";
+
+export function PencilLine({ number, drawn }: { number: number; drawn: number }) {
+  const { pencil, hidden } = usePencil();
+  if (!pencil && !drawn) return null;
+  return (
+    <p className="flex flex-wrap items-center gap-x-3 px-1 text-sm">
+      {pencil ? (
+        <>
+          <span>{pencil === "line" ? "Draw a line" : "Draw round a zone"} on the table or the picture; undo takes it back.</span>
+          <button type="button" className="text-primary underline" onClick={putDown}>done</button> <kbd className="key">Esc</kbd>
+        </>
+      ) : (
+        <span className="quiet">{drawn} drawn{hidden ? ", hidden" : ""}</span>
+      )}
+      {drawn > 0 && (
+        <>
+          <button type="button" className="text-primary underline" onClick={switchHidden}>{hidden ? "show" : "hide"}</button>
+          <kbd className="key">{keyOf("draw-hide")}</kbd>
+          <button type="button" className="text-primary underline" onClick={() => act.clearDrawings(number)}>clear</button>
+          <kbd className="key">{keyOf("draw-clear")}</kbd>
+        </>
+      )}
+    </p>
+  );
+}

@@ -1,0 +1,41 @@
+/** Strokes of the pencil as plain geometry. */
+import type { Drawing, Place } from "../api/types";
+
+const MOST = 200;
+
+/** A stroke with fewer points that stays within `off` of the drawn one (Ramer, Douglas and Peucker). */
+export function simplified(points: Place[], off: number): Place[] {
+  const [first, last] = [points[0], points[points.length - 1]];
+  if (!first || !last || points.length < 3) return points;
+  let far = 0;
+  let at = 0;
+  for (let i = 1; i < points.length - 1; i++) {
+    const away = fromSegment(points[i] as Place, first, last);
+    if (away > far) [far, at] = [away, i];
+  }
+  if (far <= off) return [first, last];
+  return [...simplified(points.slice(0, at + 1), off).slice(0, -1), ...simplified(points.slice(at), off)];
+}
+
+function fromSegment([x, y]: Place, [ax, ay]: Place, [bx, by]: Place): number {
+  const [dx, dy] = [bx - ax, by - ay];
+  const long = dx * dx + dy * dy;
+  const t = long ? Math.max(0, Math.min(1, ((x - ax) * dx + (y - ay) * dy) / long)) : 0;
+  return Math.hypot(x - ax - t * dx, y - ay - t * dy);
+}
+
+/** A drawing of a finished stroke; null when it is too short to be meant. `off`: what the eye forgives. */
+export function drawingOf(on: Drawing["on"], kind: Drawing["kind"], points: Place[], off: number): Drawing | null {
+  const xs = points.map((p) => p[0]);
+  const ys = points.map((p) => p[1]);
+  if (Math.max(...xs) - Math.min(...xs) < 4 * off && Math.max(...ys) - Math.min(...ys) < 4 * off) return null;
+  let kept = simplified(points, off);
+  for (let more = off * 2; kept.length > MOST; more *= 2) kept = simplified(points, more);
+  return { on, kind, points: kept.map(([x, y]) => (on === "table" ? [Math.round(x), Math.round(y)] : [short(x), short(y)])) };
+}
+
+const short = (share: number): number => Math.max(0, Math.min(1, Math.round(share * 10000) / 10000));
+
+export function pathOf(points: Place[], closed: boolean): string {
+  return points.map(([x, y], i) => `${i ? "L" : "M"}${x.toFixed(1)} ${y.toFixed(1)}`).join("") + (closed ? "Z" : "");
+}

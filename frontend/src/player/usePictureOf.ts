@@ -1,0 +1,23 @@
+/** Keeps the picture with the shot on the desk: its first frame when the desk goes there, its loop, what is hidden. */
+import { useEffect } from "react";
+import { useDesk } from "../desk/deskStore";
+import { loopEnd } from "./clock";
+import { seekClock, setLimit, setLoop } from "./control";
+import { usePlayer } from "./playerStore";
+
+export function usePictureOf(id: string, start: number | null, end: number | null, next: number | null, hidden: boolean): void {
+  const loaded = usePlayer((s) => s.parts.length > 0);
+  useEffect(() => {
+    setLoop(start === null ? null : { start, end: loopEnd(start, end, next) });
+  }, [start, end, next]);
+  useEffect(() => {
+    const told = () => useDesk.setState({ told: "The result is hidden: judge the decision first." });
+    setLimit(hidden && start !== null ? { clock: start, told } : null);
+    return () => setLimit(null);
+  }, [hidden, start]);
+  useEffect(() => {
+    // Another shot came on the desk: a paused picture goes along. Marking a shot moves nothing.
+    const time = useDesk.getState().doc.shots.find((s) => s.id === id)?.shot.time_s ?? null;
+    if (loaded && time !== null && !usePlayer.getState().playing) seekClock(time);
+  }, [id, loaded]);
+}
