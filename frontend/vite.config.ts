@@ -5,7 +5,8 @@ import { defineConfig } from "vitest/config";
 const api = `http://127.0.0.1:${process.env.API_PORT ?? "8640"}`;
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  // What elements say goes through the glossary, see src/words.
+  plugins: [react({ jsxImportSource: "#words" }), tailwindcss()],
   // Fonts inlined as data: addresses would be refused by the content security policy.
   build: { assetsInlineLimit: 0 },
   server: { proxy: { "/api": { target: api, changeOrigin: true } } },

@@ -7,6 +7,7 @@ import "./app.css";
 import { ShotDesk } from "./desk/ShotDesk";
 import { Broken } from "./shell/Broken";
 import { NotHere } from "./shell/NotHere";
+import { Spoken } from "./words/Spoken";
 import { applyTheme, storedTheme } from "./shell/theme";
 
 applyTheme(storedTheme());
@@ -14,14 +15,19 @@ applyTheme(storedTheme());
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 2000 } } });
 
 /** Screens other than the shot desk are fetched when they are first opened. */
-const page = (load: () => Promise<ComponentType>) => ({ lazy: async () => ({ Component: await load() }) });
+const page = (load: () => Promise<ComponentType>) => ({
+  lazy: async () => {
+    const Screen = await load();
+    return { Component: () => <Spoken><Screen /></Spoken> };
+  },
+});
 
 const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback: () => null, children: [
   { path: "/", ...page(async () => (await import("./today/TodayPage")).TodayPage) },
   { path: "/recordings", ...page(async () => (await import("./recording/RecordingsPage")).RecordingsPage) },
   { path: "/recordings/new", ...page(async () => (await import("./recording/NewRecording")).NewRecording) },
   { path: "/recordings/:recording", ...page(async () => (await import("./recording/RecordingPage")).RecordingPage) },
-  { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <ShotDesk /> },
+  { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <Spoken><ShotDesk /></Spoken> },
   { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
   { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
   { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },

@@ -159,7 +159,13 @@ def test_today_says_what_waits(client: FlaskClient) -> None:
         ("post", "/api/players", {"name": "\ud800"}, 422, "name"),
         ("post", "/api/recordings", {}, 422, "match"),
         ("post", "/api/recordings", {"match": {"title": " "}, "table": {}, "players": [1]}, 422, "match"),
-        ("put", "/api/session/units", {"length_unit": "ell", "speed_unit": "mph"}, 422, "length_unit"),
+        (
+            "put",
+            "/api/session/reading",
+            {"length_unit": "ell", "speed_unit": "mph", "words": "game"},
+            422,
+            "length_unit",
+        ),
     ],
 )
 def test_errors_have_one_shape_and_name_the_place(
@@ -271,7 +277,7 @@ def test_a_recording_is_made_and_changed_by_hand(client: FlaskClient) -> None:
 
 
 def test_units_belong_to_the_member(client: FlaskClient) -> None:
-    client.put("/api/session/units", json={"length_unit": "in", "speed_unit": "mph"})
+    client.put("/api/session/reading", json={"length_unit": "in", "speed_unit": "mph", "words": "pool"})
     assert client.get("/api/session").get_json()["length_unit"] == "in"
 
 

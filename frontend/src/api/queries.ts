@@ -72,3 +72,8 @@ export const videoQuery = (recording: number) =>
     // While a file is being examined its progress is asked for again and again.
     refetchInterval: (query) => (query.state.data?.intakes.some((one) => one.state === "checking") ? 400 : false),
   });
+
+export const folderQuery = queryOptions({
+  queryKey: ["video-folder"],
+  queryFn: () => take(api.GET("/api/video-folder")),
+});

@@ -1913,7 +1913,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/session/units": {
+    "/api/session/reading": {
         parameters: {
             query?: never;
             header?: never;
@@ -1921,7 +1921,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Choose the units. */
+        /** Choose units and words. */
         put: {
             parameters: {
                 query?: never;
@@ -1931,7 +1931,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["UnitsBody"];
+                    "application/json": components["schemas"]["ReadingBody"];
                 };
             };
             responses: {
@@ -2335,6 +2335,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/videos/{part_id}/chapters.vtt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Racks and shots as chapters on the video's own time. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description WebVTT */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/vtt": unknown;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/videos/{part_id}/file": {
         parameters: {
             query?: never;
@@ -2463,6 +2519,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/videos/{part_id}/notes.vtt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The notes of shots on the video's own time. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description WebVTT */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "text/vtt": unknown;
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/videos/{part_id}/restore": {
         parameters: {
             query?: never;
@@ -2511,6 +2623,220 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/videos/{part_id}/vtt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Take marks and notes into the log; with rest=rack, cues of no shot become shots of a new rack. */
+        post: {
+            parameters: {
+                query?: {
+                    rest?: "leave" | "rack";
+                };
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            /** @description A WebVTT file */
+            requestBody: {
+                content: {
+                    "text/vtt": string;
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VttCheckView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/videos/{part_id}/vtt/check": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a WebVTT file would change. Nothing is stored. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    part_id: number;
+                };
+                cookie?: never;
+            };
+            /** @description A WebVTT file */
+            requestBody: {
+                content: {
+                    "text/vtt": string;
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["VttCheckView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                422: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3620,6 +3946,27 @@ export interface components {
             winner: string | null;
         };
         /**
+         * ReadingBody
+         * @description The units and words a member reads; words follow each game, or are always pool's or snooker's.
+         */
+        ReadingBody: {
+            /**
+             * Length Unit
+             * @enum {string}
+             */
+            length_unit: "mm" | "in";
+            /**
+             * Speed Unit
+             * @enum {string}
+             */
+            speed_unit: "kmh" | "mph";
+            /**
+             * Words
+             * @enum {string}
+             */
+            words: "game" | "pool" | "snooker";
+        };
+        /**
          * RecordingBody
          * @description The set-up of a recording. `version` is the one the change was made on; new ones have none.
          */
@@ -3868,7 +4215,8 @@ export interface components {
         };
         /**
          * SessionView
-         * @description Who is asking, and the units they read.
+         * @description Who is asking, with units and words. `names`: people and recordings called by words of the glossary,
+         *     which stay as they are.
          */
         SessionView: {
             /** Club */
@@ -3877,10 +4225,14 @@ export interface components {
             length_unit: string;
             /** Member */
             member: string;
+            /** Names */
+            names: string[];
             /** Speed Unit */
             speed_unit: string;
             /** Version */
             version: string;
+            /** Words */
+            words: string;
         };
         /**
          * ShareView
@@ -4111,22 +4463,6 @@ export interface components {
             lines: components["schemas"]["LineView"][];
         };
         /**
-         * UnitsBody
-         * @description The units a member reads.
-         */
-        UnitsBody: {
-            /**
-             * Length Unit
-             * @enum {string}
-             */
-            length_unit: "mm" | "in";
-            /**
-             * Speed Unit
-             * @enum {string}
-             */
-            speed_unit: "kmh" | "mph";
-        };
-        /**
          * VerdictShape
          * @description Another reviewer's verdict on the decision, with a reason.
          */
@@ -4260,6 +4596,40 @@ export interface components {
             player: string;
             /** Points */
             points: number;
+        };
+        /**
+         * VttCheckView
+         * @description What a WebVTT file brings: shots it marks, notes it adds, cues that belong to no shot, faults.
+         */
+        VttCheckView: {
+            /** Faults */
+            faults: components["schemas"]["VttFaultView"][];
+            /** Marks */
+            marks: number;
+            /** Notes */
+            notes: number;
+            /** Rest */
+            rest: components["schemas"]["VttRestView"][];
+        };
+        /**
+         * VttFaultView
+         * @description A line of a WebVTT file that cannot be read.
+         */
+        VttFaultView: {
+            /** Line */
+            line: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * VttRestView
+         * @description A cue that belongs to no shot. `start_s` on the video's own time.
+         */
+        VttRestView: {
+            /** Start S */
+            start_s: number;
+            /** Text */
+            text: string;
         };
         /**
          * WordsView

@@ -102,3 +102,5 @@ export type Finding = Schemas["FindingView"];
 export type FoundStrike = Schemas["FoundView"];
 export type Path = { ball: string; points: [number, number, number][]; rails: number; falls: boolean };
 export type Share = Schemas["ShareView"];
+export type VideoPart = Schemas["VideoPartView"];
+export type VttCheck = Schemas["VttCheckView"];

@@ -36,6 +36,7 @@ import { useFinding, useForecast } from "./striking";
 import { Standing } from "./Standing";
 import { TableStage } from "./TableStage";
 import { Tray } from "./Tray";
+import { useDialect } from "../words/useDialect";
 import { chance, thickness } from "../units/units";
 
 export function ShotDesk() {
@@ -62,6 +63,7 @@ export function ShotDesk() {
     };
   }, [desk.data, queries]);
 
+  useDialect(desk.data?.recording.match.discipline);
   if (desk.error || words.error) return <Shell><Problem error={desk.error ?? words.error} /></Shell>;
   if (!desk.data || !words.data || !session.data || rackId !== desk.data.rack.id)
     return <Shell><p className="quiet p-6">Opening the rack…</p></Shell>;
@@ -189,7 +191,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
           <aside aria-label={`Shot ${number}`} className="rule w-full flex-none px-3 pb-2 lg:w-[21.5rem] lg:overflow-y-auto lg:border-l">
             {filmed && (
               <div className="-mx-1 pt-1">
-                <div className={swapped ? "h-44" : "aspect-video max-h-48 w-full"}>{swapped ? stage : picture}</div>
+                <div className="h-44">{swapped ? stage : picture}</div>
                 <Player number={number} marked={marksOf(line)} mark={(which) => act.mark(number, which)} toShot={() => act.toShot(number)} swap={() => usePlayer.setState({ swapped: !swapped })} noTime={one.shot.time_s === null} />
               </div>
             )}

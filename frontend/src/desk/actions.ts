@@ -315,7 +315,7 @@ export function toPicture(go: Go): void {
 
 export function addDrawing(n: number, drawing: Shot["drawings"][number]): void {
   const drawn = useDesk.getState().doc.shots[n - 1]?.shot.drawings ?? [];
-  if (drawn.length >= MOST_DRAWINGS) tell(`A shot holds ${MOST_DRAWINGS} drawings: clear some first.`);
+  if (drawn.length >= MOST_DRAWINGS) tell(`A shot holds ${MOST_DRAWINGS} pencil marks: clear some first.`);
   else setShot(n, { drawings: [...drawn, drawing] });
 }
 

@@ -20,12 +20,12 @@ export type Command = {
 
 /** Pocket keys lie as the pockets do on the screen. */
 export const POCKET_KEYS: [string, PocketName, string][] = [
-  ["q", "head-left", "top left"],
-  ["w", "side-left", "top middle"],
-  ["e", "foot-left", "top right"],
-  ["a", "head-right", "bottom left"],
-  ["s", "side-right", "bottom middle"],
-  ["d", "foot-right", "bottom right"],
+  ["q", "head-left", "upper left"],
+  ["w", "side-left", "upper middle"],
+  ["e", "foot-left", "upper right"],
+  ["a", "head-right", "lower left"],
+  ["s", "side-right", "lower middle"],
+  ["d", "foot-right", "lower right"],
 ];
 
 const ARROWS: [string, number, number, string][] = [
@@ -97,7 +97,7 @@ export const COMMANDS: Command[] = [
   { id: "skip-back", group: "Video", words: "Two seconds back", keys: ["Shift+Semicolon"], shown: "Shift ;", run: () => control.skip(-2) },
   { id: "skip-on", group: "Video", words: "Two seconds on", keys: ["Shift+Quote"], shown: "Shift '", run: () => control.skip(2) },
   { id: "slower", group: "Video", words: "Half as fast, down to 1/8", keys: ["-"], run: () => control.changeRate(true) },
-  { id: "faster", group: "Video", words: "Twice as fast, up to true speed", keys: ["="], run: () => control.changeRate(false) },
+  { id: "faster", group: "Video", words: "Twice as fast, up to as it was filmed", keys: ["="], run: () => control.changeRate(false) },
   { id: "loop", group: "Video", words: "Play this shot again and again, on or off", keys: ["l"], run: () => usePlayer.setState((s) => ({ looping: !s.looping })) },
   { id: "mark-start", group: "Video", words: "Mark the strike of this shot here", keys: ["u"], run: (c) => act.mark(c.shot, "time_s") },
   { id: "mark-end", group: "Video", words: "Mark the end of this shot here: the balls lie still", keys: ["Shift+U"], run: (c) => act.mark(c.shot, "end_s") },
@@ -106,10 +106,10 @@ export const COMMANDS: Command[] = [
   { id: "swap", group: "Video", words: "Picture and table change places", keys: ["Shift+P"], run: () => usePlayer.setState((s) => ({ swapped: !s.swapped, shown: true })) },
   { id: "player", group: "Video", words: "Show or hide the video", keys: ["Shift+R"], run: () => setShown(!usePlayer.getState().shown) },
 
-  { id: "draw-line", group: "Pencil", words: "Draw lines on the table or the picture, on or off", keys: ["Shift+L"], run: () => takePencil("line") },
-  { id: "draw-zone", group: "Pencil", words: "Draw zones on the table or the picture, on or off", keys: ["Shift+O"], run: () => takePencil("zone") },
-  { id: "draw-hide", group: "Pencil", words: "Show or hide what is drawn", keys: ["Shift+H"], run: switchHidden },
-  { id: "draw-clear", group: "Pencil", words: "Clear what is drawn on this shot", keys: ["Shift+K"], run: (c) => act.clearDrawings(c.shot) },
+  { id: "draw-line", group: "Pencil", words: "Pencil: lines on the table or the picture, on or off", keys: ["Shift+L"], run: () => takePencil("line") },
+  { id: "draw-zone", group: "Pencil", words: "Pencil: zones on the table or the picture, on or off", keys: ["Shift+O"], run: () => takePencil("zone") },
+  { id: "draw-hide", group: "Pencil", words: "Pencil: show or hide the marks", keys: ["Shift+H"], run: switchHidden },
+  { id: "draw-clear", group: "Pencil", words: "Pencil: clear the marks of this shot", keys: ["Shift+K"], run: (c) => act.clearDrawings(c.shot) },
 
   { id: "blind", group: "Screen", words: "Judge the decision before the result is shown, on or off", keys: ["Shift+B"], run: () => setBlind(!useDesk.getState().blind) },
   { id: "slip-plan", group: "Screen", words: "Open the plan", keys: ["i"], run: () => act.openSlip("plan") },

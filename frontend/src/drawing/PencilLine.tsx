@@ -10,11 +10,11 @@ export function PencilLine({ number, drawn }: { number: number; drawn: number })
     <p className="flex flex-wrap items-center gap-x-3 px-1 text-sm">
       {pencil ? (
         <>
-          <span>{pencil === "line" ? "Draw a line" : "Draw round a zone"} on the table or the picture; undo takes it back.</span>
+          <span>Pencil {pencil === "line" ? "a line" : "round a zone"}, on the table or the picture; undo takes it back.</span>
           <button type="button" className="text-primary underline" onClick={putDown}>done</button> <kbd className="key">Esc</kbd>
         </>
       ) : (
-        <span className="quiet">{drawn} drawn{hidden ? ", hidden" : ""}</span>
+        <span className="quiet">{drawn} pencilled{hidden ? ", hidden" : ""}</span>
       )}
       {drawn > 0 && (
         <>

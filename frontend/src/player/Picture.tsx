@@ -17,9 +17,10 @@ export function Picture({ drawings, draw }: { drawings: Drawing[]; draw: (made: 
   const problem = usePlayer((s) => s.problem);
   const part = parts[at?.part ?? 0];
   if (!part) return null;
+  const ratio = part.width / part.height;
   return (
-    <div className="relative grid h-full w-full place-items-center overflow-hidden bg-black" data-testid="picture" data-frame={at?.frame} data-part={at?.part}>
-      <div className="relative max-h-full max-w-full" style={{ aspectRatio: `${part.width} / ${part.height}`, ...fit }}>
+    <div className="sized relative grid h-full w-full place-items-center overflow-hidden" data-testid="picture" data-frame={at?.frame} data-part={at?.part}>
+      <div className="relative bg-black" style={{ aspectRatio: ratio, width: `min(100cqw, 100cqh * ${ratio})` }}>
         {parts.map((one, index) => <Film key={one.id} part={one} shown={index === (at?.part ?? 0)} />)}
         <Over width={part.width} height={part.height} drawings={drawings} draw={draw} />
       </div>
@@ -27,9 +28,6 @@ export function Picture({ drawings, draw }: { drawings: Drawing[]; draw: (made: 
     </div>
   );
 }
-
-/** As wide as there is room; the ratio gives the height, and a picture too high is narrowed by it. */
-const fit = { height: "100%", maxWidth: "100%", objectFit: "contain" } as const;
 
 function Film({ part, shown }: { part: Part; shown: boolean }) {
   const element = useRef<HTMLVideoElement>(null);

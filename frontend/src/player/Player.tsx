@@ -12,7 +12,7 @@ const NEAR = 20;
 type Props = { number: number; marked: Marked[]; mark: (which: "time_s" | "end_s") => void; toShot: () => void; swap: () => void; noTime: boolean };
 
 export function Player({ number, marked, mark, toShot, swap, noTime }: Props) {
-  const { parts, at, playing, rate, looping, swapped } = usePlayer();
+  const { parts, at, playing, rate, looping } = usePlayer();
   if (!at || !parts.length) return null;
   const now = clockOf(parts, at);
   const end = whole(parts);
@@ -28,10 +28,10 @@ export function Player({ number, marked, mark, toShot, swap, noTime }: Props) {
         <Do id="frame-back" words="One frame back" run={() => control.stepFrames(-1)}>−1</Do>
         <Do id="frame-on" words="One frame on" run={() => control.stepFrames(1)}>+1</Do>
         <span className="num px-1" data-testid="clock">{frameClock(now)}</span>
-        {parts.length > 1 && <span className="quiet">part {at.part + 1} of {parts.length}</span>}
-        <span className="ml-auto flex" role="group" aria-label="Speed">
+        {parts.length > 1 && <span className="quiet">part {at.part + 1}/{parts.length}</span>}
+        <span className="ml-auto flex" role="group" aria-label="How fast it plays">
           {RATES.map((r) => (
-            <button key={r} type="button" className="pick num" aria-pressed={rate === r} aria-label={`Speed ${RATE_WORDS[r]}`} title={`Speed ${RATE_WORDS[r]}`} onClick={() => control.setRate(r)}>{RATE_WORDS[r]}</button>
+            <button key={r} type="button" className="pick num" aria-pressed={rate === r} aria-label={`Plays at ${RATE_WORDS[r]}`} title={r === 1 ? "As it was filmed" : `Plays at ${RATE_WORDS[r]}`} onClick={() => control.setRate(r)}>{RATE_WORDS[r]}</button>
           ))}
         </span>
       </div>
@@ -40,7 +40,7 @@ export function Player({ number, marked, mark, toShot, swap, noTime }: Props) {
         <Do id="mark-end" words="Mark the end of this shot here" run={() => mark("end_s")}>still <Key id="mark-end" /></Do>
         <Do id="to-shot" words="Show this shot's first frame" run={toShot} off={noTime}>to shot <Key id="to-shot" /></Do>
         <button type="button" className="pick" aria-pressed={looping} title={`Play this shot again and again (${keyOf("loop")})`} onClick={() => usePlayer.setState({ looping: !looping })}>loop <Key id="loop" /></button>
-        <Do id="swap" words="Picture and table change places" run={swap}>{swapped ? "table large" : "picture large"}</Do>
+        <Do id="swap" words="Picture and table change places" run={swap}>swap</Do>
       </div>
       {!filmed && <p className="text-warning">▲ This shot is marked at {frameClock(one?.start ?? 0)}, where nothing was filmed.</p>}
     </div>

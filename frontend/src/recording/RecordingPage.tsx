@@ -9,6 +9,8 @@ import { addNextRack } from "./addRack";
 import { ScoreLine } from "../desk/ScoreLine";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
+import { VideoSection } from "../video/VideoSection";
+import { useDialect } from "../words/useDialect";
 import { SetUpForm } from "./SetUpForm";
 
 type Undo = { words: string; run: () => Promise<void> };
@@ -22,6 +24,7 @@ export function RecordingPage() {
   const [error, setError] = useState<unknown>(null);
   const [gone, setGone] = useState(false);
   const one = recording.data;
+  useDialect(one?.match.discipline);
 
   const act = async (what: () => Promise<void>) => {
     setError(null);
@@ -62,7 +65,7 @@ export function RecordingPage() {
   return (
     <Shell>
       <title>{`${one?.match.title ?? "Recording"} · Aretane`}</title>
-      <div className="mx-auto w-full max-w-4xl px-4 py-6">
+      <div className="mx-auto w-full max-w-5xl px-4 py-6">
         {undo && (
           <p role="status" className="bg-base-200 mb-4 px-3 py-2">
             {undo.words}{" "}
@@ -83,6 +86,7 @@ export function RecordingPage() {
               <a className="go self-center" href={`/api/recordings/${id}/file`} download>Export as a match file</a>
               <button type="button" className="text-primary self-center underline" onClick={() => void remove()}>Remove this recording</button>
             </p>
+            <VideoSection recording={one} />
             <h2 className="mt-8 text-lg font-bold">Set-up</h2>
             <SetUpForm
               key={one.version} done="Save the set-up"
@@ -149,6 +153,10 @@ function points(rack: RackSummary): string {
   return scores.length ? ` · ${[...scores].sort((a, b) => b - a).join("–")}` : "";
 }
 
+/** Who had the first open shot, and at which shot. */
+const firstChance = (rack: RackSummary, name: (id: string | null) => string): string =>
+  rack.first_chance ? `${name(rack.first_chance.player).split(" ")[0] ?? ""}, shot ${rack.first_chance.shot}` : "–";
+
 const bestRun = (rack: RackSummary): string => String(Math.max(0, ...Object.values(rack.high_runs)) || "–");
 
 function RackTable({ recording, remove }: { recording: RecordingView; remove: (id: number, number: number) => Promise<void> }) {
@@ -157,7 +165,7 @@ function RackTable({ recording, remove }: { recording: RecordingView; remove: (i
   return (
     <table className="mt-4 w-full text-left text-sm">
       <thead className="quiet">
-        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th className="hidden sm:table-cell">Break</th><th>Won by</th><th className="hidden sm:table-cell">Visits</th><th className="hidden text-right sm:table-cell">Best run</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th><span className="sr-only">Remove</span></th></tr>
+        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th className="hidden sm:table-cell">Break</th><th>Won by</th><th className="hidden sm:table-cell">Visits</th><th className="hidden sm:table-cell">First chance</th><th className="hidden text-right sm:table-cell">Best run</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th><span className="sr-only">Remove</span></th></tr>
       </thead>
       <tbody>
         {recording.racks.map((rack) => (
@@ -167,6 +175,7 @@ function RackTable({ recording, remove }: { recording: RecordingView; remove: (i
             <td className="hidden sm:table-cell">{breakWords(rack)}</td>
             <td>{rack.winner ? name(rack.winner) : "not decided"}{points(rack)}</td>
             <td className="hidden sm:table-cell"><VisitStrip rack={rack} recording={recording} /></td>
+            <td className="hidden sm:table-cell">{firstChance(rack, name)}</td>
             <td className="num hidden text-right sm:table-cell">{bestRun(rack)}</td>
             <td className="num text-right">{rack.shots}</td>
             <td className="num text-right">{rack.open_shots || "–"}</td>

@@ -1,6 +1,8 @@
 /** Everything one can do, found by typing. */
 import { Command as Cmdk } from "cmdk";
 
+import { say } from "../words/say";
+
 export type Entry = { id: string; group: string; words: string; key: string; run: () => void };
 
 export function Palette({ entries, close }: { entries: Entry[]; close: () => void }) {
@@ -20,7 +22,7 @@ export function Palette({ entries, close }: { entries: Entry[]; close: () => voi
             <Cmdk.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:quiet [&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-xs">
               {entries.filter((e) => e.group === group).map((entry) => (
                 <Cmdk.Item
-                  key={entry.id} value={`${entry.words} ${entry.id}`}
+                  key={entry.id} value={`${say(entry.words)} ${entry.id}`}
                   className="data-[selected=true]:bg-base-300 flex cursor-pointer justify-between px-2 py-1"
                   onSelect={() => {
                     close();

@@ -10,6 +10,8 @@ import { useKeys } from "./keys";
 import { Palette, type Entry } from "./Palette";
 import { switchTheme } from "./theme";
 
+type Reading = { length_unit: "mm" | "in"; speed_unit: "kmh" | "mph"; words: "game" | "pool" | "snooker" };
+
 type Props = {
   children: ReactNode;
   top?: ReactNode;
@@ -31,8 +33,9 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
   const [panel, setPanel] = useState<"palette" | "keys" | null>(null);
   const navigate = useNavigate();
   const queries = useQueryClient();
-  const units = async (length_unit: "mm" | "in", speed_unit: "kmh" | "mph") => {
-    await api.PUT("/api/session/units", { body: { length_unit, speed_unit } });
+  const read = async (how: Partial<Reading>) => {
+    const { length_unit, speed_unit, words } = await queries.fetchQuery(sessionQuery);
+    await api.PUT("/api/session/reading", { body: { ...({ length_unit, speed_unit, words } as Reading), ...how } });
     await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
   };
   const close = () => setPanel(null);
@@ -42,8 +45,11 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
     { id: "new", group: "Go to", words: "Make a recording", key: "", run: () => navigate("/recordings/new") },
     { id: "import", group: "Go to", words: "Import a match file", key: "", run: () => navigate("/import") },
     { id: "theme", group: "Screen", words: "Daylight or lamplight", key: "", run: switchTheme },
-    { id: "metric", group: "Screen", words: "Units: millimetres and km/h", key: "", run: () => void units("mm", "kmh") },
-    { id: "imperial", group: "Screen", words: "Units: inches and mph", key: "", run: () => void units("in", "mph") },
+    { id: "metric", group: "Screen", words: "Units: millimetres and km/h", key: "", run: () => void read({ length_unit: "mm", speed_unit: "kmh" }) },
+    { id: "imperial", group: "Screen", words: "Units: inches and mph", key: "", run: () => void read({ length_unit: "in", speed_unit: "mph" }) },
+    { id: "words-game", group: "Screen", words: "Words: those of each game", key: "", run: () => void read({ words: "game" }) },
+    { id: "words-pool", group: "Screen", words: "Words: always those of pool", key: "", run: () => void read({ words: "pool" }) },
+    { id: "words-snooker", group: "Screen", words: "Words: always those of snooker", key: "", run: () => void read({ words: "snooker" }) },
   ];
   useKeys(OPENERS, () => setPanel);
   return (

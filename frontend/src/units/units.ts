@@ -75,3 +75,9 @@ export function tipAt(tip: { side: number; height: number }): string {
   if (Math.abs(tip.side) >= 0.03) parts.push(`${tip.side > 0 ? "right" : "left"} ${amount(tip.side)}`);
   return parts.join(", ") || "centre ball";
 }
+
+/** How large a file is. */
+export function size(bytes: number): string {
+  if (bytes >= 1e9) return `${(bytes / 1e9).toFixed(2)} GB`;
+  return bytes >= 1e6 ? `${(bytes / 1e6).toFixed(1)} MB` : `${Math.ceil(bytes / 1e3)} kB`;
+}

@@ -1,7 +1,9 @@
-"""Write down what other programs read: the OpenAPI description and the match file's schema."""
+"""Write down what others read: OpenAPI description, match file schema, the front end's glossary."""
 
 import json
+from typing import get_args
 
+from aretane.core.glossary import Dialect, table
 from aretane.formats.match_file import json_schema
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
@@ -22,7 +24,13 @@ def schema() -> str:
     return json.dumps(json_schema(), indent=1, sort_keys=True) + "\n"
 
 
+def glossary() -> str:
+    """The glossary as the front end uses it: canonical phrase to word, by dialect."""
+    return json.dumps({dialect: table(dialect) for dialect in get_args(Dialect)}, indent=1) + "\n"
+
+
 def run(settings: Settings) -> None:
-    """Write both files."""
+    """Write the files."""
     (PROJECT / "docs" / "openapi.json").write_text(openapi(settings))
     (PROJECT / "docs" / "match-file.schema.json").write_text(schema())
+    (PROJECT / "frontend" / "src" / "words" / "glossary.json").write_text(glossary())

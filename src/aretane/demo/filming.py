@@ -8,7 +8,6 @@ import random
 from bisect import bisect_left
 from collections.abc import Iterator
 from dataclasses import dataclass
-from pathlib import Path
 
 import numpy as np
 

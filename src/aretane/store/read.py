@@ -22,6 +22,11 @@ def players(db: Db, club_id: int) -> list[Row]:
     return list(sql.list_players(db, club_id=club_id))
 
 
+def names(db: Db, club_id: int) -> list[str]:
+    """What people named: the club, its players and its recordings."""
+    return [row["name"] for row in sql.list_names(db, club_id=club_id)]
+
+
 def recordings(db: Db, club_id: int) -> list[Recording]:
     """Every recording of the club with racks and shots, newest first."""
     seats = _grouped(sql.seats(db, club_id=club_id, recording_id=None), "recording_id")

@@ -13,7 +13,7 @@ from .sql import Row
 
 @dataclass(frozen=True, slots=True)
 class Asker:
-    """Who is asking: a member of a club, with the units they read."""
+    """Who is asking: a member of a club, with the units and words they read."""
 
     club_id: int
     member_id: int
@@ -21,6 +21,7 @@ class Asker:
     club_name: str
     length_unit: str
     speed_unit: str
+    words: str
 
 
 @dataclass(frozen=True, slots=True)

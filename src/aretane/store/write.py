@@ -46,9 +46,18 @@ def add_club(db: Db, club: str, member: str) -> int:
     return club_id
 
 
-def set_units(db: Db, club_id: int, member_id: int, length_unit: str, speed_unit: str) -> None:
-    """The units a member reads."""
-    sql.set_units(db, club_id=club_id, member_id=member_id, length_unit=length_unit, speed_unit=speed_unit)
+def set_reading(
+    db: Db, club_id: int, member_id: int, length_unit: str, speed_unit: str, words: str
+) -> None:
+    """The units and words a member reads."""
+    sql.set_reading(
+        db,
+        club_id=club_id,
+        member_id=member_id,
+        length_unit=length_unit,
+        speed_unit=speed_unit,
+        words=words,
+    )
 
 
 def add_player(db: Db, club_id: int, name: str, level: str) -> int:

@@ -8,11 +8,12 @@ from pydantic import BaseModel, ConfigDict
 
 from aretane import __version__
 from aretane.core import vocabulary as v
+from aretane.core.glossary import touched
 from aretane.core.rules import DEFAULTS, USED
 from aretane.core.skill import PRESETS
 from aretane.core.table import POCKETS
 from aretane.formats.match_file import OptionsShape
-from aretane.store import write
+from aretane.store import read, write
 
 from .asker import to_read, to_write
 from .views import SessionView, WordsView
@@ -20,36 +21,42 @@ from .views import SessionView, WordsView
 blueprint = APIBlueprint("session", __name__, url_prefix="/api")
 
 
-class UnitsBody(BaseModel):
-    """The units a member reads."""
+class ReadingBody(BaseModel):
+    """The units and words a member reads; words follow each game, or are always pool's or snooker's."""
 
     model_config = ConfigDict(extra="forbid")
 
     length_unit: Literal["mm", "in"]
     speed_unit: Literal["kmh", "mph"]
+    words: Literal["game", "pool", "snooker"]
 
 
 @blueprint.get("/session")
 @blueprint.output(SessionView)
 def session() -> SessionView:
     """Who is asking."""
-    with to_read() as (_, asker):
+    with to_read() as (db, asker):
         return SessionView(
             member=asker.name,
             club=asker.club_name,
             length_unit=asker.length_unit,
             speed_unit=asker.speed_unit,
+            words=asker.words,
+            names=touched(read.names(db, asker.club_id)),
             version=__version__,
         )
 
 
-@blueprint.put("/session/units")
-@blueprint.input(UnitsBody)
+@blueprint.put("/session/reading")
+@blueprint.input(ReadingBody)
 @blueprint.output({}, status_code=204)
-def set_units(json_data: UnitsBody) -> str:
-    """Choose the units."""
+def set_reading(json_data: ReadingBody) -> str:
+    """Choose units and words."""
     with to_write() as (db, asker):
-        write.set_units(db, asker.club_id, asker.member_id, json_data.length_unit, json_data.speed_unit)
+        write.set_reading(
+            db, asker.club_id, asker.member_id,
+            json_data.length_unit, json_data.speed_unit, json_data.words,
+        )  # fmt: skip
     return ""
 
 

@@ -10,12 +10,15 @@ Places = dict[str, Place]
 
 
 class SessionView(BaseModel):
-    """Who is asking, and the units they read."""
+    """Who is asking, with units and words. `names`: people and recordings called by words of the glossary,
+    which stay as they are."""
 
     member: str
     club: str
     length_unit: str
     speed_unit: str
+    words: str
+    names: list[str]
     version: str
 
 
@@ -577,3 +580,26 @@ class FolderView(BaseModel):
     """Videos in the operator's folder."""
 
     files: list[VideoFileView]
+
+
+class VttFaultView(BaseModel):
+    """A line of a WebVTT file that cannot be read."""
+
+    line: int
+    words: str
+
+
+class VttRestView(BaseModel):
+    """A cue that belongs to no shot. `start_s` on the video's own time."""
+
+    start_s: float
+    text: str
+
+
+class VttCheckView(BaseModel):
+    """What a WebVTT file brings: shots it marks, notes it adds, cues that belong to no shot, faults."""
+
+    faults: list[VttFaultView]
+    marks: int
+    notes: int
+    rest: list[VttRestView]

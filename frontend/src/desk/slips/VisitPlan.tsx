@@ -37,9 +37,9 @@ export function VisitPlan({ number, shot, before, words }: Props) {
     <div className="rule mt-1 border-t pt-1">
       <Balls label="Order" hint="3 5 7 8" on={on} value={now.order} onChange={(order) => set({ order })} />
       <Row label="Key ball">
-        <div className="grid grid-cols-2 gap-2">
+        <div className={discipline === "straight-pool" ? "grid grid-cols-2 gap-2" : ""}>
           <Choose label="Key ball" words={names} value={now.key_ball} onPick={(key_ball) => set({ key_ball })} />
-          <Choose label="Break ball" words={names} value={now.break_ball} none="break ball" onPick={(break_ball) => set({ break_ball })} />
+          {discipline === "straight-pool" && <Choose label="Break ball" words={names} value={now.break_ball} none="break ball" onPick={(break_ball) => set({ break_ball })} />}
         </div>
       </Row>
       <Balls label="Problems" hint="balls that are in trouble" on={on} value={now.problems} onChange={(problems) => set({ problems })} />
