@@ -22,6 +22,7 @@ from tests.browser.test_rack_from_empty import BALLS, ENDS, lay_out, make_record
 
 from aretane.settings import PROJECT
 
+from . import video
 from .rows import Row, percentile
 
 STARTS = 3
@@ -171,6 +172,7 @@ def measure() -> list[Row]:
             pot, whole, seconds = logging(context.new_page(), "Bench Hand")
             safe = safety(context.new_page(), "Bench Safe")
             many = opening_many(browser, url, many_racks(url))
+            filmed = video.rows(browser, url, data)
             context.close()
             browser.close()
             saved = saving(url)
@@ -200,6 +202,7 @@ def measure() -> list[Row]:
         Row("actions for a seven-shot rack from an empty table", whole, "actions", 12 + 7 * 5, "lower", 1,
             f"Keys and clicks, laying out {len(BALLS)} balls among them; "
             f"scripted in {seconds:.0f} s; the limit is our own."),
+        *filmed,
     ]  # fmt: skip
 
 

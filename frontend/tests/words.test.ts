@@ -2,6 +2,7 @@ import { describe, expect, it } from "vitest";
 import { COMMANDS, shownKey } from "../src/desk/commands";
 import { leads } from "../src/desk/ScoreLine";
 import { around, limitFor, signed } from "../src/numbers/axis";
+import { matches } from "../src/shell/Palette";
 import * as u from "../src/units/units";
 
 describe("units", () => {
@@ -63,4 +64,10 @@ describe("drawn numbers", () => {
     }
     expect([signed(7.4), signed(-12), signed(0)]).toEqual(["+7", "−12", "±0"]);
   });
+});
+
+it("finds menu entries by the words typed, not by letters strewn about", () => {
+  expect(matches("Picture and table change places swap", "inches")).toBe(0);
+  expect(matches("Units: inches and mph imperial", "inch mph")).toBe(1);
+  expect(matches("Units: inches and mph imperial", "ches")).toBe(0.5);
 });

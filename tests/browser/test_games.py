@@ -20,7 +20,7 @@ def make_game(page: Page, rules: str, **options: str) -> int:
     for label, choice in options.items():
         page.get_by_label(label).select_option(label=choice)
     page.get_by_role("button", name="Make it, and open the first rack").click()
-    expect(page.get_by_text("This rack has no shots yet")).to_be_visible()
+    expect(page.get_by_text(re.compile("This (rack|frame) has no shots yet"))).to_be_visible()
     found = re.search(r"/recordings/(\d+)/racks/1", page.url)
     assert found
     return int(found[1])
@@ -74,13 +74,13 @@ def test_red_and_black_by_keys_and_the_black_comes_back_by_itself(tab: Page) -> 
     hands.key("m")
     hands.key("n")
     hands.key("1")  # a red
-    expect(tab.get_by_label("How the rack stands")).to_contain_text("on: a red")
+    expect(tab.get_by_label(re.compile("How the (rack|frame) stands"))).to_contain_text("on: a red")
     hands.key("e")
     hands.key("p")
     hands.key("0")
     hands.key("m")
     hands.key("n")
-    expect(tab.get_by_label("How the rack stands")).to_contain_text("on: a colour")
+    expect(tab.get_by_label(re.compile("How the (rack|frame) stands"))).to_contain_text("on: a colour")
     hands.key("7")  # the black, by its points
     hands.key("d")
     hands.key("p")
@@ -92,7 +92,7 @@ def test_red_and_black_by_keys_and_the_black_comes_back_by_itself(tab: Page) -> 
     assert shots[2]["review"]["points"] == {shots[2]["shot"]["shooter"]: 7}
     assert shots[2]["shot"]["result"]["moved"]["black"] == [3245.0, 889.0]
     hands.key("n")
-    expect(tab.get_by_label("How the rack stands")).to_contain_text("run of 8")
+    expect(tab.get_by_label(re.compile("How the (rack|frame) stands"))).to_contain_text("break of 8")
 
 
 def test_agreed_options_reach_the_rules(tab: Page) -> None:
@@ -139,7 +139,7 @@ def test_a_layout_is_pasted_as_text_mirrored_and_turned(tab: Page) -> None:
 
 def test_a_straight_pool_rack_goes_on_where_the_one_before_ended(tab: Page) -> None:
     hands = open_desk(tab, "/recordings/7/racks/2/shots/1")
-    standing = tab.get_by_label("How the rack stands")
+    standing = tab.get_by_label(re.compile("How the (rack|frame) stands"))
     expect(standing).to_contain_text("Mirela")
     assert rack_data(tab, 7, 2)["rack"]["shots"][0]["review"]["scores"] != {}
     hands.key("End")

@@ -80,7 +80,7 @@ def test_a_plan_for_the_visit_is_kept_and_names_what_is_no_ball(tab: Page) -> No
     number = unjudged(tab, 2, 4)
     hands = open_desk(tab, f"/recordings/2/racks/4/shots/{number}")
     hands.key("i")
-    tab.get_by_role("button", name="plan the whole visit").click()
+    tab.get_by_role("button", name="plan the whole inning").click()
     on = sorted(rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["review"]["before"])[:-1]
     tab.get_by_label("Order").fill(f"{on[0]} 77")
     tab.get_by_label("Order").blur()

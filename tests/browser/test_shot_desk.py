@@ -196,6 +196,7 @@ def test_balls_and_pockets_answer_to_a_thumb(browser: Browser, served: Served) -
     expect(page.get_by_test_id("table")).to_be_visible()
     page.get_by_role("button", name=re.compile("^R? ?result")).tap()
     hands = Hands(page)
+    page.wait_for_timeout(400)  # the slips change their height and the page moves
     page.touchscreen.tap(*hands.at(1400, 640))
     hands.saved()
     ended = rack_data(page, 1, 5)["rack"]["shots"][-1]["shot"]["result"]["cue_end"]

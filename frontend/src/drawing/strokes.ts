@@ -2,19 +2,27 @@
 import type { Drawing, Place } from "../api/types";
 
 const MOST = 200;
+/** Points of a stroke that are looked at; a hand that draws for half a minute gives more. */
+const LOOKED_AT = 1000;
 
 /** A stroke with fewer points that stays within `off` of the drawn one (Ramer, Douglas and Peucker). */
 export function simplified(points: Place[], off: number): Place[] {
-  const [first, last] = [points[0], points[points.length - 1]];
-  if (!first || !last || points.length < 3) return points;
-  let far = 0;
-  let at = 0;
-  for (let i = 1; i < points.length - 1; i++) {
-    const away = fromSegment(points[i] as Place, first, last);
-    if (away > far) [far, at] = [away, i];
+  if (points.length < 3) return points;
+  const kept = new Set([0, points.length - 1]);
+  const open: [number, number][] = [[0, points.length - 1]];
+  for (let span = open.pop(); span; span = open.pop()) {
+    const [from, to] = span;
+    let far = off;
+    let at = -1;
+    for (let i = from + 1; i < to; i++) {
+      const away = fromSegment(points[i] as Place, points[from] as Place, points[to] as Place);
+      if (away > far) [far, at] = [away, i];
+    }
+    if (at < 0) continue;
+    kept.add(at);
+    open.push([from, at], [at, to]);
   }
-  if (far <= off) return [first, last];
-  return [...simplified(points.slice(0, at + 1), off).slice(0, -1), ...simplified(points.slice(at), off)];
+  return points.filter((_, i) => kept.has(i));
 }
 
 function fromSegment([x, y]: Place, [ax, ay]: Place, [bx, by]: Place): number {
@@ -29,8 +37,10 @@ export function drawingOf(on: Drawing["on"], kind: Drawing["kind"], points: Plac
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
   if (Math.max(...xs) - Math.min(...xs) < 4 * off && Math.max(...ys) - Math.min(...ys) < 4 * off) return null;
-  let kept = simplified(points, off);
-  for (let more = off * 2; kept.length > MOST; more *= 2) kept = simplified(points, more);
+  const every = Math.ceil(points.length / LOOKED_AT);
+  const thinned = points.filter((_, i) => i % every === 0 || i === points.length - 1);
+  let kept = simplified(thinned, off);
+  for (let more = off * 2; kept.length > MOST; more *= 2) kept = simplified(thinned, more);
   return { on, kind, points: kept.map(([x, y]) => (on === "table" ? [Math.round(x), Math.round(y)] : [short(x), short(y)])) };
 }
 

@@ -5,12 +5,20 @@ import { say } from "../words/say";
 
 export type Entry = { id: string; group: string; words: string; key: string; run: () => void };
 
+/** Every word typed stands in the entry; at the beginning of a word counts more. Letters strewn about are no match. */
+export function matches(entry: string, typed: string): number {
+  const text = ` ${entry.toLowerCase()}`;
+  const words = typed.toLowerCase().split(/\s+/).filter(Boolean);
+  if (!words.every((word) => text.includes(word))) return 0;
+  return words.every((word) => text.includes(` ${word}`)) ? 1 : 0.5;
+}
+
 export function Palette({ entries, close }: { entries: Entry[]; close: () => void }) {
   const groups = [...new Set(entries.map((e) => e.group))];
   return (
     <div className="fixed inset-0 z-50 grid place-items-start bg-black/30 p-4 pt-[12vh]" onPointerDown={(e) => e.target === e.currentTarget && close()}>
       <Cmdk
-        label="Menu" className="bg-base-100 rule mx-auto w-full max-w-lg border p-2"
+        label="Menu" filter={matches} className="bg-base-100 rule mx-auto w-full max-w-lg border p-2"
         onKeyDown={(e) => {
           if (e.key === "Escape") close();
         }}

@@ -16,12 +16,12 @@ from flask import Response, current_app, request, url_for
 from werkzeug.exceptions import ClientDisconnected
 
 from aretane.store import video
-from aretane.store.errors import NotFound, Refused
+from aretane.store.errors import NotFound
 from aretane.vision import CODECS, kind_of
 from aretane.vision.container import NEEDED
 
 from ..asker import to_read, to_write
-from ..errors import problem
+from ..errors import BadFields, problem
 from .checking import Checking
 
 blueprint = APIBlueprint("uploads", __name__, url_prefix="/api/uploads", enable_openapi=False)
@@ -41,11 +41,11 @@ def checking() -> Checking:
 
 
 def codecs(text: str) -> tuple[str, ...]:
-    """Codecs named in a comma-separated list. Raises Refused naming an unknown one."""
+    """Codecs named in a comma-separated list. Raises BadFields naming an unknown one."""
     named = tuple(part for part in text.split(",") if part)
     unknown = [name for name in named if name not in CODECS]
     if unknown or not named:
-        raise Refused(f"say which codecs the browser plays, of {', '.join(CODECS)}; not {text!r}")
+        raise BadFields(f"say which codecs the browser plays, of {', '.join(CODECS)}; not {text!r}", [])
     return named
 
 
@@ -79,13 +79,13 @@ def _metadata() -> dict[str, str]:
         try:
             found[key] = base64.b64decode(value, validate=True).decode()
         except (binascii.Error, UnicodeDecodeError) as error:
-            raise Refused(f"the header Upload-Metadata cannot be read at {key!r}") from error
+            raise BadFields(f"the header Upload-Metadata cannot be read at {key!r}", []) from error
     return found
 
 
 def _whole(name: str, value: str | None) -> int:
     if value is None or not (value.isascii() and value.isdigit() and len(value) < 18):
-        raise Refused(f"{name} must be a whole number of bytes")
+        raise BadFields(f"{name} must be a whole number of bytes", [])
     return int(value)
 
 
@@ -97,14 +97,16 @@ def create() -> Response:
     told = _metadata()
     name = Path(told.get("filename", "")).name.strip()[:LONGEST_NAME] or "video"
     if size == 0:
-        raise Refused(f"{name} is empty: copy it from the camera again")
+        raise BadFields(f"{name} is empty: copy it from the camera again", [])
     if size > settings.max_video_bytes:
         most = settings.max_video_bytes // 1024**3
-        raise Refused(f"{name} is larger than {most} GB; ARETANE_MAX_VIDEO_GB sets the limit")
+        raise BadFields(f"{name} is larger than {most} GB; ARETANE_MAX_VIDEO_GB sets the limit", [])
     checking().clean()
     settings.videos_kept.mkdir(parents=True, exist_ok=True)
     if shutil.disk_usage(settings.videos_kept).free < size + SPARE:
-        raise Refused(f"there is not enough room on the server's disk for {name}: make room, or add a part")
+        raise BadFields(
+            f"there is not enough room on the server's disk for {name}: make room, or add a part", []
+        )
     recording = _whole("the recording", told.get("recording"))
     made = str(uuid4())
     came = video.Intake(
