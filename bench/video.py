@@ -48,7 +48,8 @@ WATCH = """() => {
   const watch = () => {
     const video = film();
     video.requestVideoFrameCallback(() => {
-      window.seen.push([read(video), performance.now() - pressed]);
+      const took = performance.now() - pressed;
+      window.seen.push([read(video), took]);
       watch();
     });
   };
@@ -91,7 +92,7 @@ def make_large(path: Path) -> None:
     """A real MP4 of a little over LARGE bytes: one noisy H.264 picture after the other."""
     noise = np.random.default_rng(1).integers(0, 256, (HEIGHT, WIDTH, 3), dtype=np.uint8)
     with av.open(str(path), "w", format="mp4") as target:
-        stream = target.add_stream("libx264", rate=25, options={"crf": "8", "preset": "ultrafast"})
+        stream = target.add_stream("libx264", rate=25, options={"crf": "34", "preset": "ultrafast"})
         stream.width, stream.height, stream.pix_fmt = WIDTH, HEIGHT, "yuv420p"
         stream.codec_context.gop_size = 1
         stream.codec_context.time_base = Fraction(1, 25)
@@ -191,9 +192,10 @@ def _pressed(page: Page, key: str) -> tuple[list[int], float]:
 
 
 class Memory:
-    """Watches the memory of the web server's processes, MiB: their own, and all that is resident."""
+    """Watches the memory of one server's processes, MiB: their own, and all that is resident in one."""
 
-    def __init__(self) -> None:
+    def __init__(self, url: str, folder: Path) -> None:
+        self._marks = (f"--bind={url.removeprefix('http://')}".encode(), str(folder).encode())
         self.own = self.resident = 0.0
         self._stop = Event()
         self._thread = Thread(target=self._watch, daemon=True)
@@ -208,17 +210,18 @@ class Memory:
 
     def _watch(self) -> None:
         while not self._stop.wait(0.05):
-            seen = [_memory(p) for p in Path("/proc").glob("[0-9]*") if _is_server(p)]
+            seen = [_memory(p) for p in Path("/proc").glob("[0-9]*") if self._is_ours(p)]
             self.own = max(self.own, sum(own for own, _ in seen))
             self.resident = max(self.resident, max((all_ for _, all_ in seen), default=0.0))
 
-
-def _is_server(process: Path) -> bool:
-    try:
-        words = (process / "cmdline").read_bytes().split(b"\0")
-    except OSError:
-        return False
-    return b"gunicorn" in words or b"aretane.vision" in words
+    def _is_ours(self, process: Path) -> bool:
+        """The web server, or an examination of a file of its folder."""
+        try:
+            words = (process / "cmdline").read_bytes()
+        except OSError:
+            return False
+        bind, folder = self._marks
+        return (b"gunicorn" in words and bind in words) or (b"aretane.vision" in words and folder in words)
 
 
 def _memory(process: Path) -> tuple[float, float]:
@@ -235,10 +238,10 @@ def adding(url: str, folder: Path) -> tuple[float, float, float, float]:
     """MiB the server's processes held before, own memory at most, resident at most, and seconds."""
     path = folder / "large.mp4"
     make_large(path)
-    with Memory() as before:
+    with Memory(url, folder) as before:
         time.sleep(0.3)
     began = time.perf_counter()
-    with Memory() as during:
+    with Memory(url, folder) as during:
         for _ in send(url, 3, path):
             pass
         taken_in(url, 3, 1)

@@ -22,7 +22,7 @@ function open(balls: Places = {}): void {
   openDesk({
     recording: { id: 1, match: { discipline: "nine-ball", kind: "match" }, players: [{ id: "a", name: "A" }, { id: "b", name: "B" }] },
     table,
-    game: { balls: ["1", "2", "3", "4", "5", "6", "7", "8", "9"], racked, break_ball: "1", has_points: false, options_used: [] },
+    game: { balls: ["1", "2", "3", "4", "5", "6", "7", "8", "9"], racked, break_places: [[600, 635], [600, 900]], break_ball: "1", has_points: false, options_used: [] },
     rack: { id: 1, number: 1, version: 1, breaker: "a", ...head, next_turn: [], shots },
   } as unknown as DeskView, null);
 }
@@ -58,6 +58,12 @@ describe("laying out from an empty table", () => {
     press("pattern");
     expect(Object.keys(shot(1)?.layout.balls ?? {})).toHaveLength(10);
     expect(shot(1)?.plan.kind).toBe("break");
+    const places = [0, 1, 2].map(() => {
+      const at = shot(1)?.layout.balls.cue;
+      press("pattern");
+      return at;
+    });
+    expect(places).toEqual([[600, 635], [600, 900], [600, 635]]);
   });
 });
 

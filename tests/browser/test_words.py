@@ -12,7 +12,19 @@ ONLY_POOL = (
     {t.pool for t in GLOSSARY if t.pool != t.snooker} - {t.snooker for t in GLOSSARY} - {"break", "breaks"}
 )
 ONLY_SNOOKER = {t.snooker for t in GLOSSARY if t.pool != t.snooker} - {t.pool for t in GLOSSARY}
-TWO_MEANINGS = {"top", "black", "double", "frame", "frames", "match", "plays", "rest", "set up", "split"}
+TWO_MEANINGS = {
+    "top",
+    "black",
+    "double",
+    "escape",
+    "frame",
+    "frames",
+    "match",
+    "plays",
+    "rest",
+    "set up",
+    "split",
+}
 TWO_MEANINGS |= {"cushion", "cushions", "snooker", "snookers", "white"}
 """Snooker's words that pool uses too, for other things."""
 

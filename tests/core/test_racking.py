@@ -3,9 +3,11 @@
 import pytest
 
 from aretane.core.balls import GROUPS
+from aretane.core.geometry import Point
 from aretane.core.layout import layout_faults
-from aretane.core.racking import racked
+from aretane.core.racking import break_places, placing_fault, racked
 from aretane.core.rules import DEFAULTS, rules_for
+from aretane.core.spots import snooker_spots
 from aretane.core.table import table_for
 
 TABLE_OF = {"snooker": "snooker-12", "english-eight-ball": "english-7"}
@@ -46,3 +48,20 @@ def test_racks_are_shuffled_by_their_seed_and_the_same_for_the_same_one() -> Non
     table = table_for("pool-9")
     assert racked(table, "nine-ball", 1) == racked(table, "nine-ball", 1)
     assert racked(table, "nine-ball", 1) != racked(table, "nine-ball", 2)
+
+
+def test_the_cue_ball_of_a_break_lies_behind_its_line() -> None:
+    pool, snooker = table_for("pool-9"), table_for("snooker-12")
+    for table, game in ((pool, "nine-ball"), (snooker, "snooker")):
+        for boxed in (False, True):
+            usual = break_places(table, game, boxed)
+            assert len(set(usual)) == 3
+            assert [placing_fault(table, game, at, boxed) for at in usual] == [None] * 3
+    assert placing_fault(pool, "nine-ball", Point(0.6, 0.2), False) is None
+    assert "break box" in (placing_fault(pool, "nine-ball", Point(0.6, 0.2), True) or "")
+    assert "in front of it" in (placing_fault(pool, "nine-ball", Point(0.7, 0.6), False) or "")
+    brown = snooker_spots(snooker)["brown"]
+    assert placing_fault(snooker, "snooker", Point(brown.x - 0.29, brown.y), False) is None
+    assert "outside the D" in (
+        placing_fault(snooker, "snooker", Point(brown.x - 0.2, brown.y + 0.25), False) or ""
+    )

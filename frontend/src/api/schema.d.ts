@@ -3112,7 +3112,8 @@ export interface components {
         };
         /**
          * GameView
-         * @description What the rules bring to the desk: the balls, the full rack (mm), the ball a break is aimed at.
+         * @description What the rules bring to the desk: the balls, the full rack and usual places of the cue ball for a
+         *     break (mm), the ball a break is aimed at.
          *
          *     `options` are those in force, `options_used` the names of those the discipline has.
          */
@@ -3121,6 +3122,11 @@ export interface components {
             balls: string[];
             /** Break Ball */
             break_ball: string;
+            /** Break Places */
+            break_places: [
+                number,
+                number
+            ][];
             /** Has Points */
             has_points: boolean;
             options: components["schemas"]["OptionsShape"];
@@ -3541,6 +3547,12 @@ export interface components {
              * @default false
              */
             free_ball: boolean;
+            /**
+             * Hit
+             * @description how a break is meant to hit its ball
+             * @default null
+             */
+            hit: ("full" | "thick-left" | "thick-right" | "thin-left" | "thin-right") | null;
             /**
              * Intent
              * @default null
@@ -4642,6 +4654,10 @@ export interface components {
             };
             /** Break Conditions */
             break_conditions: {
+                [key: string]: string;
+            };
+            /** Break Hits */
+            break_hits: {
                 [key: string]: string;
             };
             /** Break Orders */

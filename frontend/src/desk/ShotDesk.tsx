@@ -9,7 +9,7 @@ import { Picture } from "../player/Picture";
 import { Player } from "../player/Player";
 import { usePlayer } from "../player/playerStore";
 import type { Marked } from "../player/Strip";
-import { usePictureOf } from "../player/usePictureOf";
+import { goAlong, usePictureOf } from "../player/usePictureOf";
 import { rackAfter } from "../recording/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
@@ -88,6 +88,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const go = (shot: number) => {
     going.current = shot === shotNumber ? null : shot;
     useDesk.setState({ current: shot });
+    goAlong(useDesk.getState().doc.shots[shot - 1]?.shot.time_s); // before the desk is drawn, which takes longer
     void navigate(`${base}/shots/${shot}`, { replace: true });
   };
   const context = () => {

@@ -1,5 +1,5 @@
 /** What a reviewer can do at the desk. Keys, menu, palette and pointer all come here. */
-import type { Place, PocketName, Shot } from "../api/types";
+import type { Game, Place, Places, PocketName, Shot } from "../api/types";
 import { ballForKey, rank } from "../table/colours";
 import { radius, settle } from "../table/geometry";
 import { mirrored, readLayout, turned, writeLayout } from "../table/layoutText";
@@ -244,11 +244,22 @@ export function rackPattern(n: number): void {
   const { game } = useDesk.getState();
   const one = at(n);
   if (!one || !game) return;
+  const cue = nextBreakPlace(one.before, game);
   setShot(n, {
-    layout: { from: "empty", balls: { ...game.racked } },
+    layout: { from: "empty", balls: { ...game.racked, cue } },
     plan: { ...one.shot.plan, kind: "break", ball: game.break_ball, pocket: null },
   });
   choose(null);
+}
+
+/** Where the cue ball goes for the break: of a rack that is set already, to the next of its usual places. */
+function nextBreakPlace(before: Places, game: Game): Place {
+  const usual = game.break_places as Place[];
+  const first = usual[0] ?? [0, 0];
+  const set = Object.entries(game.racked).every(([ball, at]) => ball === "cue" || rd.same(before[ball], at));
+  if (!set || !before.cue) return first;
+  const now = usual.findIndex((place) => rd.same(place, before.cue));
+  return usual[(now + 1) % usual.length] ?? first;
 }
 
 /** The layout before this shot in a mirror along the table, or turned to its other end. */

@@ -72,7 +72,7 @@ export const COMMANDS: Command[] = [
       if (chosen) act.takeOff(c.shot, chosen);
     } },
   { id: "let-go", group: "Table", words: "Let go of the ball in hand", keys: ["Escape"], run: () => { stop(); putDown(); act.choose(null); } },
-  { id: "pattern", group: "Table", words: "Set the full rack for a break", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
+  { id: "pattern", group: "Table", words: "Set the full rack for a break; again: the cue ball elsewhere", keys: ["t"], run: (c) => act.rackPattern(c.shot) },
   { id: "mirror", group: "Table", words: "Mirror the layout along the table", keys: ["Shift+M"], run: (c) => act.flip(c.shot, "mirror") },
   { id: "turn", group: "Table", words: "Turn the layout to the other end", keys: ["Shift+T"], run: (c) => act.flip(c.shot, "turn") },
   { id: "copy", group: "Table", words: "Copy the layout as text; paste text with Ctrl V", keys: ["Shift+C"], run: (c) => act.copyLayout(c.shot) },

@@ -11,7 +11,7 @@ export const emptyHead: RackHead = { breaker: null, notes: "", depth: "full", wi
 export const emptyPlan = (): Plan => ({
   ball: null, pocket: null, part: null, kind: "direct", choice: "attack", reason: null, intent: null, tip: null,
   speed: null, target: { kind: "unset", a: null, b: null }, via: [], better_error: null,
-  next_ball: null, next_pocket: null, wanted_angle: null, free_ball: false, visit: null,
+  next_ball: null, next_pocket: null, wanted_angle: null, free_ball: false, hit: null, visit: null,
 });
 
 export const emptyResult = (): Result => ({

@@ -4,6 +4,8 @@ import { RATES, usePlayer } from "./playerStore";
 
 const videos = new Map<number, HTMLVideoElement>();
 let wanted: Spot | null = null;
+/** The frame that the last seek goes to. */
+let target: Spot | null = null;
 /** s on the recording's clock that the picture may not pass, while a result is hidden. */
 let limit: { clock: number; told: () => void } | null = null;
 let loop: { start: number; end: number } | null = null;
@@ -101,11 +103,15 @@ export function seek(spot: Spot): void {
   if (!part || !element) return;
   if (at && at.part !== spot.part) video(at)?.pause();
   usePlayer.setState({ at: spot });
+  const same = target?.part === spot.part && target.frame === spot.frame;
   if (element.seeking) {
-    wanted = spot;
+    wanted = same ? null : spot;
     return;
   }
-  element.currentTime = middleOf(part, spot.frame);
+  const to = middleOf(part, spot.frame);
+  if (same && Math.abs(element.currentTime - to) < 1e-4) return;
+  target = spot;
+  element.currentTime = to;
 }
 
 export function seekClock(clock: number): void {

@@ -1,9 +1,16 @@
-/** Keeps the picture with the shot on the desk: its first frame when the desk goes there, its loop, what is hidden. */
+/**
+ * Keeps the picture with the shot on the desk: its first frame when the desk goes there, its loop, what is hidden.
+ */
 import { useEffect } from "react";
 import { useDesk } from "../desk/deskStore";
 import { loopEnd } from "./clock";
 import { seekClock, setLimit, setLoop } from "./control";
 import { usePlayer } from "./playerStore";
+
+/** Sends a paused picture to a shot's first frame, where it is marked. */
+export function goAlong(time: number | null | undefined): void {
+  if (time !== null && time !== undefined && !usePlayer.getState().playing) seekClock(time);
+}
 
 export function usePictureOf(id: string, start: number | null, end: number | null, next: number | null, hidden: boolean): void {
   const loaded = usePlayer((s) => s.parts.length > 0);
@@ -18,6 +25,6 @@ export function usePictureOf(id: string, start: number | null, end: number | nul
   useEffect(() => {
     // Another shot came on the desk: a paused picture goes along. Marking a shot moves nothing.
     const time = useDesk.getState().doc.shots.find((s) => s.id === id)?.shot.time_s ?? null;
-    if (loaded && time !== null && !usePlayer.getState().playing) seekClock(time);
+    if (loaded) goAlong(time);
   }, [id, loaded]);
 }

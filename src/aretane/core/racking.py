@@ -7,8 +7,9 @@ from math import sqrt
 from .balls import ENGLISH_REDS, ENGLISH_YELLOWS, SNOOKER_REDS
 from .geometry import Point, nearest_on_segment
 from .layout import Layout
-from .spots import is_free, snooker_spots
+from .spots import D_RADIUS, FULL_LENGTH, is_free, snooker_spots
 from .table import Table
+from .tolerances import OVERLAP
 from .vocabulary import CUE
 
 TRIANGLE, DIAMOND, TEN = (1, 2, 3, 4, 5), (1, 2, 3, 2, 1), (1, 2, 3, 4)
@@ -32,6 +33,34 @@ def break_place(table: Table, discipline: str) -> Point:
         spots = snooker_spots(table)
         return Point(spots["brown"].x, (spots["brown"].y + spots["yellow"].y) / 2)
     return Point(table.head_string, table.width / 2)
+
+
+def break_places(table: Table, discipline: str, boxed: bool = False) -> tuple[Point, Point, Point]:
+    """Where the cue ball is usually put for a break: the middle or usual place, then either side of it."""
+    middle = break_place(table, discipline)
+    if discipline == "snooker":
+        spots = snooker_spots(table)
+        green = Point(middle.x, (spots["brown"].y + spots["green"].y) / 2)
+        return middle, green, Point(middle.x, spots["yellow"].y + 2 * table.ball_radius)
+    inset = table.width / 4 * (1.25 if boxed else 0.75)
+    return middle, Point(middle.x, table.width - inset), Point(middle.x, inset)
+
+
+def placing_fault(table: Table, discipline: str, cue: Point, boxed: bool) -> str | None:
+    """What is wrong with a cue ball in hand behind the line, in words; None where it lies well.
+
+    `boxed`: it must lie in the break box, here the middle half of the width between the outer sights of the
+    head rail (common practice; organisers draw it differently).
+    """
+    if discipline == "snooker":
+        brown, radius = snooker_spots(table)["brown"], D_RADIUS * table.length / FULL_LENGTH
+        inside = cue.x <= brown.x + OVERLAP and cue.distance(brown) <= radius + OVERLAP
+        return None if inside else "the cue ball is in hand and lies outside the D: place it again"
+    if cue.x > table.head_string + OVERLAP:
+        return "the cue ball is in hand behind the head string and lies in front of it: place it again"
+    if boxed and abs(cue.y - table.width / 2) > table.width / 4 + OVERLAP:
+        return "the cue ball lies outside the break box: place it again, or correct what was agreed"
+    return None
 
 
 def racked(table: Table, discipline: str, seed: int = 0, on_spot: str = "one") -> Layout:

@@ -56,6 +56,15 @@ SHOT_KINDS: Words = {
     "push-out": "Push-out",
 }
 
+BREAK_HITS: Words = {
+    "full": "Full",
+    "thick-left": "Thick, left side",
+    "thick-right": "Thick, right side",
+    "thin-left": "Thin, left side",
+    "thin-right": "Thin, right side",
+}
+"""How a break is meant to hit its ball, seen from the cue ball."""
+
 TABLE_SIZES: Words = {
     "pool-9": "9 ft pool",
     "pool-8": "8 ft pool",

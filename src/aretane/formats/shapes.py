@@ -83,6 +83,7 @@ Reasoned = Annotated[str, Field(min_length=1, max_length=300), AfterValidator(_s
 Title = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_said)]
 
 ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
+BreakHit = Annotated[str, Code(v.BREAK_HITS, "way to hit the ball on a break")]
 PocketPart = Annotated[str, Code(v.POCKET_PARTS, "part of the pocket")]
 Choice = Annotated[str, Code(v.CHOICES, "choice")]
 Reason = Annotated[str, Code(v.CHOICE_REASONS, "reason")]
@@ -200,6 +201,7 @@ class PlanShape(Shape):
     wanted_angle: float | None = Field(
         default=None, ge=0, lt=90, description="degrees of cut wanted on the next ball"
     )
+    hit: BreakHit | None = Field(default=None, description="how a break is meant to hit its ball")
     visit: VisitPlanShape | None = None
     free_ball: bool = Field(default=False, description="snooker: nominated as a free ball")
 

@@ -141,5 +141,6 @@ def _times(
 def _first_picture(path: Path) -> None:
     """Decode one frame: a container can be whole around nonsense."""
     with av.open(str(path)) as source:
+        source.streams.video[0].thread_type = "NONE"  # one picture needs no threads and their buffers
         if next(source.decode(video=0), None) is None:
             raise NotPlayable("no picture of the video can be shown: it is damaged. Copy it again")

@@ -4,9 +4,11 @@ from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from typing import NamedTuple
 
+from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import CLOTH, Physics
 from aretane.core.numbers import Tallied, tally_rack
+from aretane.core.racking import placing_fault
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.clock import Timing, timings
 from aretane.core.review.measure import Measures, measure
@@ -39,6 +41,10 @@ class Scene(NamedTuple):
     @property
     def players(self) -> tuple[str, ...]:
         return tuple(player for player, _, _ in self.seats)
+
+    def placing(self, cue: Point, is_break: bool) -> str | None:
+        """What is wrong with a cue ball put behind the line."""
+        return placing_fault(self.table, self.discipline, cue, is_break and bool(self.options.break_box))
 
     @property
     def rules(self) -> Rules:
@@ -86,7 +92,9 @@ def review(
         for content, step in zip(contents, steps, strict=True)
     ]
     end = end_of(rules, rack, steps, carried)
-    return Reviewed(steps, timings(rack), measured, flags(scene.table, rules, rack, carried), end)
+    return Reviewed(
+        steps, timings(rack), measured, flags(scene.table, rules, rack, carried, scene.placing), end
+    )
 
 
 def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape]) -> Rack:
@@ -201,7 +209,7 @@ def _facts(scene: Scene, head: RackHead, contents: tuple[str, ...], carried: Rac
         ),
         open_shots=len(open_shots),
         first_open=open_shots[0] if open_shots else None,
-        flags=tuple(flags(scene.table, rules, rack, carried)),
+        flags=tuple(flags(scene.table, rules, rack, carried, scene.placing)),
     )
 
 

@@ -7,7 +7,7 @@ from aretane.core.balls import SNOOKER_REDS
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout, touching
 from aretane.core.position import Miss
-from aretane.core.racking import racked, racked_again
+from aretane.core.racking import break_places, racked, racked_again
 from aretane.core.review.balance import Flag
 from aretane.core.review.clock import Timing
 from aretane.core.review.measure import Leave, Measures
@@ -75,6 +75,9 @@ def game(scene: Scene, number: int, before: Layout | None = None) -> w.GameView:
     return w.GameView(
         balls=list(scene.rules.balls),
         racked=places(full),
+        break_places=[
+            place(at) for at in break_places(scene.table, scene.discipline, bool(scene.options.break_box))
+        ],
         break_ball=SNOOKER_REDS[0] if scene.discipline == "snooker" else foremost,
         has_points=scene.rules.has_points,
         options=OptionsShape(**asdict(scene.options)),

@@ -82,6 +82,7 @@ def words() -> WordsView:
         causes=v.CAUSES,
         pockets={name: v.pocket_words(name) for name in POCKETS},
         pocket_parts=v.POCKET_PARTS,
+        break_hits=v.BREAK_HITS,
         levels={name: preset.words for name, preset in PRESETS.items()},
         table_sizes=v.TABLE_SIZES,
         break_conditions=v.BREAK_CONDITIONS,

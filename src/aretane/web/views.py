@@ -42,6 +42,7 @@ class WordsView(BaseModel):
     causes: dict[str, dict[str, str]]
     pockets: dict[str, str]
     pocket_parts: dict[str, str]
+    break_hits: dict[str, str]
     levels: dict[str, str]
     table_sizes: dict[str, str]
     break_conditions: dict[str, str]
@@ -387,13 +388,15 @@ class FindingView(BaseModel):
 
 
 class GameView(BaseModel):
-    """What the rules bring to the desk: the balls, the full rack (mm), the ball a break is aimed at.
+    """What the rules bring to the desk: the balls, the full rack and usual places of the cue ball for a
+    break (mm), the ball a break is aimed at.
 
     `options` are those in force, `options_used` the names of those the discipline has.
     """
 
     balls: list[str]
     racked: Places
+    break_places: list[Place]
     break_ball: str
     has_points: bool
     options: OptionsShape

@@ -55,7 +55,12 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
         )}
         {!Object.keys(balls).length && <span className="quiet text-sm">place the balls first</span>}
       </Row>
-      {!safe && (
+      {plan.kind === "break" && (
+        <Row label="Hit">
+          <Choose label="How the break is meant to hit its ball" words={words.break_hits} value={plan.hit} onPick={(hit) => set({ hit })} />
+        </Row>
+      )}
+      {!safe && plan.kind !== "break" && (
         <Row label="Pocket">
           <div className="grid grid-cols-[1fr_5.2rem] gap-2">
             <Choose label="Planned pocket" words={pockets} value={plan.pocket} onPick={(p) => set({ pocket: p as PocketName | null })} />

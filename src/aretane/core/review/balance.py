@@ -1,8 +1,9 @@
 """What does not balance in a logged rack. Flags inform; they never stop the reviewer from saving."""
 
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from ..geometry import Point
 from ..layout import Layout, layout_faults
 from ..rules import RackState, Rules
 from ..shot import Rack
@@ -10,6 +11,8 @@ from ..table import Table
 from ..vocabulary import CUE, ball_words
 from .clock import clock_faults
 from .replay import Step, replay
+
+Placing = Callable[[Point, bool], str | None]
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,8 +25,14 @@ class Flag:
     words: str
 
 
-def flags(table: Table, rules: Rules, rack: Rack, carried: RackState | None = None) -> list[Flag]:
-    """Every contradiction in the rack, in the order of its shots. `carried` as in `replay`."""
+def flags(
+    table: Table, rules: Rules, rack: Rack, carried: RackState | None = None, placing: Placing | None = None
+) -> list[Flag]:
+    """Every contradiction in the rack, in the order of its shots.
+
+    `carried` as in `replay`; `placing` says what is wrong with a cue ball put behind the line, told whether
+    it is for a break.
+    """
     found: list[Flag] = []
     down_since: dict[str, int] = {}
     clocked = list(clock_faults(rack.shots))
@@ -34,6 +43,7 @@ def flags(table: Table, rules: Rules, rack: Rack, carried: RackState | None = No
             down_since = {}  # what fell before may have come back, what lay there may have fallen
             previous = Layout(())
         found += [Flag(index, *rest) for rest in _layout(table, rules, step, previous, down_since)]
+        found += [Flag(index, *rest) for rest in _placed(step, placing)]
         found += [Flag(index, *rest) for rest in _turn(rack, step)]
         found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
         found += [Flag(index, *rest) for rest in _result(table, step, down_since)]
@@ -83,6 +93,16 @@ def _layout(
         if ball not in step.before:
             words = f"nothing says where {ball_words(ball)} went: place it, or log the shot it fell in"
             yield "layout", "ball-missing", words
+
+
+def _placed(step: Step, placing: Placing | None) -> Iterator[Entry]:
+    """A cue ball in hand behind the line must lie there; a log that begins late says nothing about it."""
+    if placing is None or step.before.cue is None or _starts_late(step):
+        return
+    if step.state.ball_in_hand and step.state.behind_line and not step.state.over:
+        words = placing(step.before.cue, step.shot.plan.kind == "break")
+        if words is not None:
+            yield "layout", "not-behind-line", words
 
 
 def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
