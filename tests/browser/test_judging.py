@@ -31,6 +31,9 @@ def test_judging_blind_hides_the_result_and_all_that_came_after(tab: Page) -> No
     hands.key("r")
     expect(tab.get_by_text("The result stays hidden until the decision is judged")).to_be_visible()
     assert line.count() < whole
+    score = tab.get_by_role("list", name="Racks of this recording")
+    decided = score.get_by_role("link", name=re.compile("won by")).count()
+    assert decided == 2  # the racks before this one
     expect(tab.get_by_test_id("table")).to_have_attribute("aria-label", re.compile("before the shot"))
     hands.key("x")  # a hidden result is not changed by mistake
     expect(tab.get_by_text("judge the decision first")).to_be_visible()
@@ -40,6 +43,7 @@ def test_judging_blind_hides_the_result_and_all_that_came_after(tab: Page) -> No
     tab.get_by_role("group", name="before the result").get_by_role("button", name="Right choice").click()
     expect(tab.get_by_text("Potted as planned")).to_be_visible()
     expect(line).to_have_count(whole)
+    assert score.get_by_role("link", name=re.compile("won by")).count() > decided
     hands.key("Shift+B")
     hands.saved()
     judged = rack_data(tab, 2, 3)["rack"]["shots"][number - 1]["shot"]["judgement"]

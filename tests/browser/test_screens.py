@@ -16,6 +16,8 @@ SCREENS = {
     "recordings": "/recordings",
     "new": "/recordings/new",
     "recording": "/recordings/1",
+    "filmed": "/recordings/4",
+    "video": "/recordings/4/racks/1/shots/6",
     "desk": "/recordings/1/racks/2/shots/5",
     "numbers": "/numbers?player=1&against=2",
     "players": "/players",

@@ -12,7 +12,15 @@ export function leads(recording: RecordingView): number[] {
   });
 }
 
-export function ScoreLine({ recording, current }: { recording: RecordingView; current?: number }) {
+type Props = {
+  recording: RecordingView;
+  current?: number;
+  /** Who won this rack and those after it is not shown: a decision is to be judged first. */
+  hidden?: boolean;
+};
+
+export function ScoreLine({ recording: whole, current = 0, hidden = false }: Props) {
+  const recording = hidden ? { ...whole, racks: whole.racks.map((r) => (r.number < current ? r : { ...r, winner: null, flags: 0 })) } : whole;
   const line = leads(recording);
   const most = Math.max(1, ...line.map(Math.abs));
   const name = (id: string | null) => recording.players.find((p) => p.id === id)?.name ?? null;

@@ -158,8 +158,8 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   if (!table || !recording) return null;
   const lines = (
     <div className="flex min-w-0 items-center gap-3">
-      <Score recording={recording} words={words} />
-      <ScoreLine recording={recording} current={useDesk.getState().number} />
+      <Score recording={recording} words={words} hidden={hidden} />
+      <ScoreLine recording={recording} current={useDesk.getState().number} hidden={hidden} />
     </div>
   );
   if (!one)
@@ -271,7 +271,7 @@ function SlipBox({ slip, now, line, children }: { slip: Slip; now: Slip; line: s
   );
 }
 
-function Score({ recording, words }: { words: Words; recording: { id: number; players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
+function Score({ recording, words, hidden }: { words: Words; hidden: boolean; recording: { id: number; players: { id: string; name: string }[]; score: Record<string, number>; match: { race_to?: number | null; title: string; kind: string } } }) {
   const race = recording.match.race_to;
   return (
     <Link to={`/recordings/${recording.id}`} className="hidden truncate text-sm hover:underline md:inline" title={`${recording.match.title}: set-up and racks`}>
@@ -279,7 +279,7 @@ function Score({ recording, words }: { words: Words; recording: { id: number; pl
         <span key={p.id}>
           {i > 0 && <span className="quiet">{recording.match.kind === "match" ? " – " : ", "}</span>}
           {p.name}
-          {recording.players.length > 1 && recording.match.kind === "match" && <b className="num ml-1">{recording.score[p.id] ?? 0}</b>}
+          {recording.players.length > 1 && recording.match.kind === "match" && !hidden && <b className="num ml-1">{recording.score[p.id] ?? 0}</b>}
         </span>
       ))}
       {race && recording.match.kind === "match" ? <span className="quiet">, race to {race}</span> : null}

@@ -35,10 +35,10 @@ export function Player({ number, marked, mark, toShot, swap, noTime }: Props) {
           ))}
         </span>
       </div>
-      <div className="flex flex-wrap items-center gap-x-1">
+      <div className="flex flex-wrap items-center">
         <Do id="mark-start" words="Mark the strike of this shot here" run={() => mark("time_s")}>struck <Key id="mark-start" /></Do>
         <Do id="mark-end" words="Mark the end of this shot here" run={() => mark("end_s")}>still <Key id="mark-end" /></Do>
-        <Do id="to-shot" words="Show this shot's first frame" run={toShot} off={noTime}>to shot <Key id="to-shot" /></Do>
+        <Do id="to-shot" words="Show this shot's first frame" run={toShot} off={noTime}>shot <Key id="to-shot" /></Do>
         <button type="button" className="pick" aria-pressed={looping} title={`Play this shot again and again (${keyOf("loop")})`} onClick={() => usePlayer.setState({ looping: !looping })}>loop <Key id="loop" /></button>
         <Do id="swap" words="Picture and table change places" run={swap}>swap</Do>
       </div>
