@@ -206,7 +206,7 @@ def test_an_upload_that_breaks_off_goes_on_after_a_reload(tab: Page, tmp_path: P
         lambda r: sent.append(r.headers["upload-offset"]) if "upload-offset" in r.headers else None,
     )
     tab.get_by_label("Add a video file").set_input_files(tmp_path / "night.mp4")
-    expect(tab.get_by_role("button", name="Take night.mp4 out")).to_be_visible()
+    expect(tab.get_by_role("button", name="take out night.mp4")).to_be_visible()
     assert sent[0] == str(8 * 1024 * 1024)
     expect(tab.get_by_text("640 × 360")).to_be_visible()
 

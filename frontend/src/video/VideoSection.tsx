@@ -118,7 +118,7 @@ function PartRow({ part, before, move, remove }: { part: VideoPart; before: Vide
         <td className="num">{clock(part.seconds)}</td>
         <td className="hidden sm:table-cell"><span className="num">{part.width} × {part.height}</span> {part.codec}</td>
         <td className="hidden text-right sm:table-cell">{size(part.bytes)}</td>
-        <td className="text-right"><button type="button" className="text-primary underline" aria-label={`Take ${part.name} out`} onClick={() => void remove()}>take out</button></td>
+        <td className="text-right"><button type="button" className="text-primary underline" aria-label={`take out ${part.name}`} onClick={() => void remove()}>take out</button></td>
       </tr>
       {part.missing && <tr><td colSpan={6} className="text-warning py-1">▲ The file is not where it was: put it back, or take this part out and add it again.</td></tr>}
     </>

@@ -145,7 +145,9 @@ class Table:
             room = pocket.points[0].distance(pocket.points[1]) / 2 + tangent
             if (
                 aside < room
-                and -r <= deep <= shelf + drop - sqrt(drop**2 - min(aside, drop) ** 2)
+                and -max(r, (r + tangent) / sqrt(2))
+                <= deep
+                <= shelf + drop - sqrt(drop**2 - min(aside, drop) ** 2)
                 and all(place.distance(point) >= r * 0.9 - cut_off for point in pocket.points)
             ):
                 return pocket.name

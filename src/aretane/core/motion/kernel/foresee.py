@@ -3,7 +3,7 @@
 from math import inf, sqrt
 
 from .jit import inlined
-from .roots import CLOSE, first_zero, meets, meets_straight, reaches
+from .roots import CLOSE, first_zero, meets, meets_straight, reaches, returns
 from .segments import Array, Ints
 from .slots import (
     AX,
@@ -147,11 +147,13 @@ def foresee_bed(
         gap = radius - (fx * nx + fy * ny)
         if gap < SLACK:
             t = reaches(min(gap, 0.0), -(vx * nx + vy * ny), -(ax * nx + ay * ny), best)
-            if t < best:
-                along = (fx + t * (vx + 0.5 * t * ax)) * pockets[p, at + FACE_DX]
-                along += (fy + t * (vy + 0.5 * t * ay)) * pockets[p, at + FACE_DY]
-                if 0.0 <= along <= pockets[p, at + FACE_LONG]:
-                    best, kind, which = t, FACING, 2 * marks[i, ZONE] + side
+        else:  # beside the facing, on the jaw's round: it may come before it and curve back
+            t = returns(gap, -(vx * nx + vy * ny), -(ax * nx + ay * ny))
+        if t < best:
+            along = (fx + t * (vx + 0.5 * t * ax)) * pockets[p, at + FACE_DX]
+            along += (fy + t * (vy + 0.5 * t * ay)) * pockets[p, at + FACE_DY]
+            if 0.0 <= along <= pockets[p, at + FACE_LONG]:
+                best, kind, which = t, FACING, 2 * marks[i, ZONE] + side
     # Back over a line of the noses, in or out: look again there.
     for line in range(4):
         if line == 0:

@@ -29,6 +29,15 @@ def reaches(gap: float, speed: float, pull: float, limit: float) -> float:
 
 
 @inlined
+def returns(gap: float, speed: float, pull: float) -> float:
+    """When `gap` (> 0) + speed t + pull t^2 / 2, having fallen below 0, climbs to 0 again (s)."""
+    square = speed * speed - 2.0 * pull * gap
+    if speed >= 0.0 or pull <= 0.0 or square <= 0.0:
+        return inf
+    return (sqrt(square) - speed) / pull
+
+
+@inlined
 def meets_straight(
     cx: float, cy: float, wx: float, wy: float, speed: float, pull: float, apart: float, limit: float
 ) -> float:
@@ -77,11 +86,14 @@ def first_zero(e0: float, e1: float, e2: float, e3: float, e4: float, limit: flo
             square = slope * slope - 2.0 * bend * value
             step = 2.0 * value / (sqrt(square) - slope) if square > 0.0 else -slope / bend
             if swing < 0.0:
-                x = min(step, -swing / (24.0 * e4))
+                lowest = -swing / (24.0 * e4)
+                x = min(step, lowest)
                 least = bend + x * (swing + x * 12.0 * e4)
                 square = slope * slope - 2.0 * least * value
                 if square > 0.0:
                     step = 2.0 * value / (sqrt(square) - slope)
+                    if x < lowest and step > x:  # the bend falls on beyond x: look again from there
+                        step = max(x, CRAWL)
         else:
             x = limit - t
             if swing < 0.0:
