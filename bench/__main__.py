@@ -6,10 +6,15 @@ import platform
 import sys
 from pathlib import Path
 
-from . import hand, motion, rules
+from . import hand, motion, position, rules
 from .rows import FRESH, Row
 
-AREAS = {"hand": hand.measure, "motion": motion.measure, "rules": rules.measure}
+AREAS = {
+    "hand": hand.measure,
+    "motion": motion.measure,
+    "rules": rules.measure,
+    "position": position.measure,
+}
 RESULTS = Path(__file__).parent / "results"
 DOCUMENT = Path(__file__).parents[1] / "docs" / "performance.md"
 

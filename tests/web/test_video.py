@@ -120,7 +120,9 @@ def test_what_is_no_video_leaves_no_trace(
     assert client.get(f"/api/recordings/{recording}/file").data == before
 
 
-def test_bad_announcements_and_pieces_are_named(client: FlaskClient, recording: int, film: Path) -> None:
+def test_bad_announcements_and_pieces_are_named(
+    client: FlaskClient, recording: int, settings: Settings
+) -> None:
     assert "is empty" in announce(client, recording, 0).get_json()["message"]
     assert "larger than 20 GB" in announce(client, recording, 30 * 1024**3).get_json()["message"]
     assert announce(client, 9999, 100).status_code == 404
@@ -130,6 +132,10 @@ def test_bad_announcements_and_pieces_are_named(client: FlaskClient, recording: 
     assert send(client, place, 0, b"x" * 101).status_code == 413
     assert client.patch(place, headers=TUS, data=b"x").status_code == 415
     assert client.delete(place, headers=TUS).status_code == 204
+    lost = announce(client, recording, 100).headers["Location"]
+    for path in settings.videos_kept.iterdir():
+        path.unlink()
+    assert "is gone" in send(client, lost, 0, b"x").get_json()["message"]
     assert client.head(place, headers=TUS).status_code == 404
     assert client.options("/api/uploads").headers["Tus-Extension"] == "creation,termination"
 
@@ -200,3 +206,12 @@ def test_a_folder_is_used_only_where_the_operator_allows_it(
     inside.unlink()
     assert client.get(place).get_json()["parts"][0]["missing"]
     assert "is not where it was" in client.get(f"/api/videos/{part['id']}/file").get_json()["message"]
+
+
+def test_pieces_may_be_larger_than_other_requests(
+    recording: int, film: Path, settings: Settings, database: Address
+) -> None:
+    small = Settings(settings.data_dir, None, "127.0.0.1", 8640, 4, 1000)
+    client = create_app(small, database).test_client()
+    assert film.stat().st_size > 1000
+    assert len(upload(client, recording, film)["parts"]) == 1

@@ -71,7 +71,8 @@ function report(partId: number, mediaTime: number): void {
   const part = parts[index];
   if (!part || (at && at.part !== index)) return;
   const spot = spotAt([part], part.starts + mediaTime);
-  if (!spot) return;
+  // A frame of a seek that was overtaken by another is no longer where the picture stands.
+  if (!spot || wanted || (!usePlayer.getState().playing && target && spot.frame !== target.frame)) return;
   usePlayer.setState({ at: { part: index, frame: spot.frame } });
   const clock = now();
   if (limit && clock > limit.clock + 0.001) {

@@ -1,10 +1,12 @@
 /** A screen in the member's words; drawn anew when the member chooses others. */
 import { useQuery } from "@tanstack/react-query";
-import { Fragment, type ReactNode } from "react";
+import { Fragment, useState, type ReactNode } from "react";
 import { sessionQuery } from "../api/queries";
+import { forgetDiscipline } from "./say";
 import { useDialect } from "./useDialect";
 
 export function Spoken({ children }: { children: ReactNode }) {
+  useState(forgetDiscipline); // once, as this screen opens; a later drawing must not take its words away
   useDialect();
   const { data } = useQuery(sessionQuery);
   return <Fragment key={data?.words ?? "game"}>{children}</Fragment>;

@@ -47,4 +47,18 @@ export function speak(dialect: Dialect, names: string[]): void {
     current = { dialect, names: joined, say: translator(dialect, names) };
 }
 
+/** The discipline of the screen that is open, once that is known. */
+let discipline: string | undefined;
+
+/** Another screen opens, whose discipline is not known yet. */
+export function forgetDiscipline(): void {
+  discipline = undefined;
+}
+
+/** Speaks the words of a discipline, or those the member chose; without one, of the discipline already open. */
+export function follow(own: string | undefined, choice: WordsChoice, names: string[]): void {
+  discipline = own ?? discipline;
+  speak(dialectOf(discipline, choice), names);
+}
+
 export const say = (text: string): string => current.say(text);

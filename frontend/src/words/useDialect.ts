@@ -1,9 +1,10 @@
-/** Which words a screen speaks: those of its discipline, or those the member chose. Call it before anything is said. */
+/** Which words a screen speaks: those of its discipline, or those the member chose. */
 import { useQuery } from "@tanstack/react-query";
 import { sessionQuery } from "../api/queries";
-import { dialectOf, speak, type WordsChoice } from "./say";
+import { follow, type WordsChoice } from "./say";
 
-export function useDialect(discipline?: string): void {
+/** Call it before anything is said. A screen without a discipline of its own keeps the one of the screen it is in. */
+export function useDialect(own?: string): void {
   const { data } = useQuery(sessionQuery);
-  speak(dialectOf(discipline, (data?.words ?? "game") as WordsChoice), data?.names ?? []);
+  follow(own, (data?.words ?? "game") as WordsChoice, data?.names ?? []);
 }

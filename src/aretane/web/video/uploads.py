@@ -123,7 +123,10 @@ def _came(upload: str) -> tuple[int, video.Intake, Path]:
         came = video.intake(db, asker.club_id, upload)
     if came.place != "kept":
         raise NotFound("this file is not being uploaded")
-    return asker.club_id, came, checking().settings.videos_kept / came.path
+    path = checking().settings.videos_kept / came.path
+    if came.state == "receiving" and not path.exists():
+        raise NotFound("what had arrived of this file is gone from the server's disk: send it again")
+    return asker.club_id, came, path
 
 
 @blueprint.get("/<uuid:upload>")
@@ -140,6 +143,7 @@ def offset(upload: str) -> Response:
 @blueprint.patch("/<uuid:upload>")
 def piece(upload: str):  # type: ignore[no-untyped-def]
     """Take a piece at Upload-Offset. The first bytes decide whether it is a video at all."""
+    request.max_content_length = None  # a piece goes straight to disk
     club_id, came, path = _came(str(upload))
     if request.mimetype != "application/offset+octet-stream":
         return problem(415, "send pieces as application/offset+octet-stream")

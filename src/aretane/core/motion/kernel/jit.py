@@ -16,7 +16,10 @@ F = TypeVar("F", bound=Callable[..., object])
 
 _HERE = Path(__file__).parent
 _CHANCE = _HERE.parents[1] / "chance"
-_SOURCES = [*sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py"]
+_RUNOUT = _HERE.parents[1] / "runout"
+_SOURCES = [
+    *sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py", _RUNOUT / "kernel.py",
+]  # fmt: skip
 
 
 def _folder() -> str:
