@@ -7,7 +7,7 @@ from dataclasses import dataclass, replace
 from typing import Any
 
 import pytest
-from playwright.sync_api import Browser, Page, Playwright
+from playwright.sync_api import Browser, Page, Playwright, expect
 
 from aretane.cli.data import load_demo
 from aretane.cli.serve import _end, _wait_until_up, free_port, start_web
@@ -20,6 +20,10 @@ ARGUMENTS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",
 ]  # fmt: skip
+
+
+# A busy machine may be several times slower than usual; how fast things are is the bench's to say.
+expect.set_options(timeout=30_000)
 
 
 @pytest.fixture(scope="session")

@@ -47,7 +47,7 @@ class Hands:
 
     def saved(self) -> None:
         """Wait until the desk says that everything is stored."""
-        expect(self.page.locator("[data-save=saved]")).to_be_visible(timeout=8000)
+        expect(self.page.locator("[data-save=saved]")).to_be_visible()
 
     def done(self) -> int:
         """Actions since the last call."""

@@ -76,7 +76,7 @@ def test_it_plays_slowly_in_a_loop_and_pauses(tab: Page) -> None:
     hands.key("Space")
     expect(tab.get_by_role("button", name="Play", exact=True)).to_be_visible()
     assert min(seen) >= shot["time_s"] - 0.06
-    assert max(seen) <= shot["end_s"] + 0.15
+    assert max(seen) <= shot["end_s"] + 1.0  # a busy machine drops frames; without a loop it is seconds
     assert max(seen) - min(seen) > long / 2
 
 
