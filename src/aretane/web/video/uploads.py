@@ -143,7 +143,7 @@ def offset(upload: str) -> Response:
 @blueprint.patch("/<uuid:upload>")
 def piece(upload: str):  # type: ignore[no-untyped-def]
     """Take a piece at Upload-Offset. The first bytes decide whether it is a video at all."""
-    request.max_content_length = None  # a piece goes straight to disk
+    request.max_content_length = checking().settings.max_video_bytes  # a piece goes straight to disk
     club_id, came, path = _came(str(upload))
     if request.mimetype != "application/offset+octet-stream":
         return problem(415, "send pieces as application/offset+octet-stream")
