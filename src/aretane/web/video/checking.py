@@ -8,7 +8,7 @@ from uuid import uuid4
 
 from aretane.settings import Settings
 from aretane.store import video
-from aretane.store.database import Address, writing
+from aretane.store.database import Address, reading, writing
 from aretane.store.errors import NotFound
 from aretane.vision import NotPlayable
 from aretane.vision.apart import Examination, Stopped, examine_apart
@@ -77,7 +77,17 @@ class Checking:
             with self._lock:
                 self._under_way.pop(came.id, None)
 
+    def _still_waits(self, club_id: int, came: video.Intake) -> bool:
+        """Whether nobody gave it up or settled it since it was asked for."""
+        with reading(self._database) as db:
+            try:
+                return video.intake(db, club_id, came.id).state == "checking"
+            except NotFound:
+                return False
+
     def _examine(self, club_id: int, came: video.Intake) -> None:
+        if not self._still_waits(club_id, came):
+            return
         scratch = self.settings.videos_kept / f"{uuid4()}.frames"
         scratch.parent.mkdir(parents=True, exist_ok=True)
         try:
