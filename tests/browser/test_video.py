@@ -195,7 +195,10 @@ def test_an_upload_that_breaks_off_goes_on_after_a_reload(tab: Page, tmp_path: P
     tab.route(re.compile("/api/uploads/"), break_off)
     tab.get_by_label("Add a video file").set_input_files(tmp_path / "night.mp4")
     expect(tab.get_by_text(re.compile(r"8\.4 MB of"))).to_be_visible()
-    tab.wait_for_timeout(300)
+    for _ in range(100):
+        if len(pieces) > 1:
+            break
+        tab.wait_for_timeout(100)
     assert len(pieces) > 1
     tab.unroute(re.compile("/api/uploads/"))
     tab.reload()

@@ -72,6 +72,7 @@ def screens(page: Page, recording: int) -> Iterator[str]:
     expect(page.get_by_role("heading", name="Keys")).to_be_visible()
     yield spoken(page)
     page.keyboard.press("Escape")
+    expect(page.get_by_role("heading", name="Keys")).to_have_count(0)
     page.keyboard.press("Control+k")
     expect(page.get_by_placeholder("Type what you want to do")).to_be_visible()
     yield spoken(page)

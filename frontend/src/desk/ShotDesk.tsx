@@ -88,7 +88,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const go = (shot: number) => {
     going.current = shot === shotNumber ? null : shot;
     useDesk.setState({ current: shot });
-    goAlong(useDesk.getState().doc.shots[shot - 1]?.shot.time_s); // before the desk is drawn, which takes longer
+    goAlong(useDesk.getState().doc.shots[shot - 1]?.id ?? ""); // before the desk is drawn, which takes longer
     void navigate(`${base}/shots/${shot}`, { replace: true });
   };
   const context = () => {

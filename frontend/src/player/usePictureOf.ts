@@ -7,13 +7,21 @@ import { loopEnd } from "./clock";
 import { seekClock, setLimit, setLoop } from "./control";
 import { usePlayer } from "./playerStore";
 
+/** The shot that the picture went along to last; it is not sent there twice, since one may have stepped on by then. */
+let along = "";
+
 /** Sends a paused picture to a shot's first frame, where it is marked. */
-export function goAlong(time: number | null | undefined): void {
-  if (time !== null && time !== undefined && !usePlayer.getState().playing) seekClock(time);
+export function goAlong(id: string): void {
+  const { parts, playing } = usePlayer.getState();
+  if (!parts.length || along === id) return;
+  along = id;
+  const time = useDesk.getState().doc.shots.find((s) => s.id === id)?.shot.time_s ?? null;
+  if (time !== null && !playing) seekClock(time);
 }
 
 export function usePictureOf(id: string, start: number | null, end: number | null, next: number | null, hidden: boolean): void {
   const loaded = usePlayer((s) => s.parts.length > 0);
+  useEffect(() => () => { along = ""; }, []);
   useEffect(() => {
     setLoop(start === null ? null : { start, end: loopEnd(start, end, next) });
   }, [start, end, next]);
@@ -24,7 +32,6 @@ export function usePictureOf(id: string, start: number | null, end: number | nul
   }, [hidden, start]);
   useEffect(() => {
     // Another shot came on the desk: a paused picture goes along. Marking a shot moves nothing.
-    const time = useDesk.getState().doc.shots.find((s) => s.id === id)?.shot.time_s ?? null;
-    if (loaded) goAlong(time);
+    if (loaded) goAlong(id);
   }, [id, loaded]);
 }
