@@ -5,9 +5,8 @@ import statistics
 import time
 
 import numpy as np
+from tests.core.runout.test_rotation import scattered
 
-from aretane.core.geometry import Point
-from aretane.core.layout import Layout, layout_faults
 from aretane.core.runout import best_from, rotation_maps
 from aretane.core.runout.playout import played_out
 from aretane.core.skill import PRESETS
@@ -20,24 +19,11 @@ LEVELS = ("regular", "strong", "advanced")
 TIMED = 7
 
 
-def scattered(table: Table, rng: random.Random, count: int) -> tuple[Layout, list[str]]:
-    """The last `count` balls of a nine-ball rack and the cue ball anywhere on the table."""
-    names = ["cue", *(str(n) for n in range(10 - count, 10))]
-    while True:
-        places = {
-            name: Point(rng.uniform(0.06, table.length - 0.06), rng.uniform(0.06, table.width - 0.06))
-            for name in names
-        }
-        layout = Layout.of(places)
-        if not layout_faults(table, layout):
-            return layout, names[1:]
-
-
 def timed(table: Table, count: int) -> list[float]:
     """Seconds to map an open layout of so many balls, kernels loaded."""
-    rng, times = random.Random(1), []
-    for _ in range(TIMED):
-        layout, order = scattered(table, rng, count)
+    times = []
+    for turn in range(TIMED):
+        layout, order = scattered(turn, count)
         began = time.perf_counter()
         rotation_maps(table, layout, order, PRESETS["strong"])
         times.append(time.perf_counter() - began)
@@ -49,8 +35,7 @@ def truth(table: Table) -> tuple[np.ndarray, np.ndarray]:
     first = seed(50_000)
     promised, came = np.zeros((len(LEVELS), LAYOUTS)), np.zeros((len(LEVELS), LAYOUTS))
     for k in range(LAYOUTS):
-        rng = random.Random(first + k)
-        layout, order = scattered(table, rng, rng.randint(1, 9))
+        layout, order = scattered(first + k, random.Random(first + k).randint(1, 9))
         for row, level in enumerate(LEVELS):
             skill = PRESETS[level]
             maps = rotation_maps(table, layout, order, skill, seed=(first, k))
