@@ -7,8 +7,9 @@ import time
 import numpy as np
 from tests.core.runout.test_rotation import scattered
 
-from aretane.core.runout import best_from, rotation_maps
-from aretane.core.runout.playout import played_out
+from aretane.core.runout import Maker, rotation_run
+from aretane.core.runout.playout import played_out, rotation_follow
+from aretane.core.runout.rotation import SPACING
 from aretane.core.skill import PRESETS
 from aretane.core.table import Table, table_for
 
@@ -25,7 +26,7 @@ def timed(table: Table, count: int) -> list[float]:
     for turn in range(TIMED):
         layout, order = scattered(turn, count)
         began = time.perf_counter()
-        rotation_maps(table, layout, order, PRESETS["strong"])
+        rotation_run(Maker(table, layout, PRESETS["strong"], SPACING), order)
         times.append(time.perf_counter() - began)
     return times
 
@@ -37,10 +38,9 @@ def truth(table: Table) -> tuple[np.ndarray, np.ndarray]:
     for k in range(LAYOUTS):
         layout, order = scattered(first + k, random.Random(first + k).randint(1, 9))
         for row, level in enumerate(LEVELS):
-            skill = PRESETS[level]
-            maps = rotation_maps(table, layout, order, skill, seed=(first, k))
-            promised[row, k] = best_from(table, maps, layout, order, skill, seed=(first, k, 1))[0]
-            came[row, k] = played_out(table, layout, order, maps, skill, PLAYS, (first, k, 2))
+            run = rotation_run(Maker(table, layout, PRESETS[level], SPACING, seed=(first, k)), order)
+            promised[row, k] = run.outlook(seed=(first, k, 1)).values[0]
+            came[row, k] = played_out(run, rotation_follow, PLAYS, (first, k, 2)).mean()
     return promised, came
 
 

@@ -16,7 +16,8 @@ from .motion.ready import Ready, ready
 from .motion.strike import Strike
 from .natural import natural_path
 from .shot import Plan, Target
-from .skill.model import Circumstances, Skill
+from .skill.circumstances import circumstances
+from .skill.model import Skill
 from .skill.scatter import even_errors, scatter
 from .stats import Proportion, wilson
 from .table import POCKETS, Table
@@ -24,8 +25,6 @@ from .vocabulary import SHOT_KINDS, ball_words, pocket_words
 
 SAMPLES = 400
 """Strikes played out for the range of ends; the chances of it carry intervals."""
-ON_RAIL = 0.5
-"""Ball widths between ball and cushion below which the hand has to bridge on the rail (common practice)."""
 WAYS: tuple[Way, ...] = ("direct", "bank", "combination", "carom", "kick")
 """Kinds of shot that are played out; each is a way of potting of the same name."""
 
@@ -59,10 +58,28 @@ class Forecast:
     railed: bool
 
 
-def forecast(
+@dataclass(frozen=True, slots=True, eq=False)
+class Meant:
+    """A plan made ready to be struck: the `strike` without error, the player's errors in its circumstances,
+    what counts as making it, and what the plan left open and was filled in."""
+
+    at: Ready
+    strike: Strike
+    skill: Skill
+    task: Task
+    assumed: tuple[str, ...]
+    railed: bool
+
+    def scattered(self, samples: int, physics: Physics) -> np.ndarray:
+        """The strike as rows (samples, 5) with the player's errors, spread evenly."""
+        radius = float(self.at.layout[0, 2])
+        return scatter(self.strike, self.skill, radius, physics.tip_mass, even_errors(samples))
+
+
+def meant_by(
     table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
-) -> Forecast | None:
-    """Play out the plan; None where it names no ball and pocket, or is no pot.
+) -> Meant | None:
+    """The strike that a plan means; None where it names no ball and pocket, or is no pot.
 
     Raises NoAim where no aim found makes the shot, and MotionError naming the ball and the limit for a
     layout that cannot be played.
@@ -72,20 +89,28 @@ def forecast(
         return None
     at = ready(table, layout, physics)
     task = Task(plan.ball, plan.pocket, way)
-    meant, assumed = _strike_of(at, table, layout, plan)
-    how = circumstances(table, layout, meant)
+    wanted, assumed = _strike_of(at, table, layout, plan)
+    how = circumstances(table, layout, wanted)
     skill = skill.under(how)
-    found = chance_of(at, task, meant, skill, part=PARTS.get(plan.part, 0.0) if way == "direct" else 0.0)
+    found = chance_of(at, task, wanted, skill, part=PARTS.get(plan.part, 0.0) if way == "direct" else 0.0)
     if found.value == 0.0:
         raise NoAim(
             f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} "
-            f"({SHOT_KINDS[way].lower()}) at {meant.speed:.1f} m/s with this tip; "
+            f"({SHOT_KINDS[way].lower()}) at {wanted.speed:.1f} m/s with this tip; "
             "try another speed, tip or pocket"
         )
-    strike = found.strike
-    samples = scatter(strike, skill, float(at.layout[0, 2]), physics.tip_mass, even_errors(SAMPLES))
-    ends = play_ready(at, samples)
-    good = made(task, ends)
+    return Meant(at, found.strike, skill, task, assumed, how.railed)
+
+
+def forecast(
+    table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
+) -> Forecast | None:
+    """Play out the plan; None and what is raised as for `meant_by`."""
+    meant = meant_by(table, layout, plan, skill, physics)
+    if meant is None:
+        return None
+    ends = play_ready(meant.at, meant.scattered(SAMPLES, physics))
+    good = made(meant.task, ends)
     cue = ends.fates[:, 0]
     places = [Point(float(x), float(y)) for x, y in ends.places[:, 0]]
     stays = [place for place, fate in zip(places, cue, strict=True) if fate == -1]
@@ -96,17 +121,17 @@ def forecast(
         ]
     )
     return Forecast(
-        strike=strike,
-        motion=play(table, layout, strike, physics),
-        assumed=assumed,
-        stun=natural_path(table, layout, strike, at, physics, stun=True),
-        rolling=natural_path(table, layout, strike, at, physics, stun=False),
+        strike=meant.strike,
+        motion=play(table, layout, meant.strike, physics),
+        assumed=meant.assumed,
+        stun=natural_path(table, layout, meant.strike, meant.at, physics, stun=True),
+        rolling=natural_path(table, layout, meant.strike, meant.at, physics, stun=False),
         ends=tuple(stays),
         potted=tuple(bool(hit) for hit, fate in zip(good, cue, strict=True) if fate == -1),
         pot=wilson(int(good.sum()), SAMPLES),
         scratch=wilson(int((cue != -1).sum()), SAMPLES),
         in_window=None if plan.target.a is None else wilson(int((good & in_target).sum()), SAMPLES),
-        railed=how.railed,
+        railed=meant.railed,
     )
 
 
@@ -124,15 +149,6 @@ def _strike_of(at: Ready, table: Table, layout: Layout, plan: Plan) -> tuple[Str
         assumed.append("tip")
     side, height = (plan.tip.side, plan.tip.height) if plan.tip else (0.0, 0.0)
     return Strike(speed, 0.0, side, height), tuple(assumed)
-
-
-def circumstances(table: Table, layout: Layout, strike: Strike) -> Circumstances:
-    """What can be read off the table: the cue ball near the cushion behind it, side, a raised cue."""
-    cue = layout.cue
-    assert cue is not None
-    near = ON_RAIL * 2 * table.ball_radius + table.cue_ball_radius
-    edges = min(cue.x, table.length - cue.x, cue.y, table.width - cue.y)
-    return Circumstances(railed=edges < near, elevation=strike.elevation, side=strike.side)
 
 
 def on_target(target: Target, place: Point, table: Table) -> bool:

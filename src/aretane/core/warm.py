@@ -9,7 +9,8 @@ from .chance.windows import windows_of
 from .geometry import Point
 from .layout import Layout
 from .motion import Physics, Strike, play, play_many
-from .runout import best_from
+from .runout import Maker, rotation_run
+from .runout.rotation import SPACING
 from .skill import DEFAULT_LEVEL, PRESETS
 from .table import table_for
 
@@ -24,7 +25,7 @@ def steps() -> Iterator[tuple[str, Callable[[], object]]]:
     yield "ball motion with its path", lambda: play(TABLE, LAYOUT, Strike(1.0, 0.1))
     yield "what the pockets take", lambda: windows_of(TABLE, Physics())
     yield "pot chances", lambda: pots(TABLE, LAYOUT, "1", skill)
-    yield "chance maps", lambda: best_from(TABLE, {}, LAYOUT, ["1"], skill, valuing=1)
+    yield "chance maps", lambda: rotation_run(Maker(TABLE, LAYOUT, skill, 8 * SPACING), ["1"])
 
 
 def warm(told: Callable[[str], object] = lambda words: None) -> None:

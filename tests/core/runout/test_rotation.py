@@ -9,10 +9,11 @@ from scipy.interpolate import RegularGridInterpolator
 
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout, layout_faults
-from aretane.core.runout import BallMap, best_from, rotation_maps
+from aretane.core.runout import ChanceMap, Maker, Run, rotation_run, state
 from aretane.core.runout.kernel import worth_at
-from aretane.core.runout.playout import played_out
-from aretane.core.skill import PRESETS
+from aretane.core.runout.playout import played_out, rotation_follow
+from aretane.core.runout.rotation import SPACING
+from aretane.core.skill import PRESETS, Skill
 from aretane.core.table import table_for
 
 TABLE = table_for("pool-9")
@@ -44,14 +45,19 @@ def test_the_value_between_nodes_is_bilinear() -> None:
     assert worth_at(grid, frame, -5.0, 9.0) == pytest.approx(grid[0, -1], abs=1e-4)
 
 
-def test_a_hanger_is_nearly_sure_and_a_ball_behind_nothing_is_possible() -> None:
+def searched(layout: Layout, order: list[str], skill: Skill = STRONG, threads: int = 2) -> Run:
+    """The run of a layout."""
+    return rotation_run(Maker(TABLE, layout, skill, SPACING, threads=threads), order)
+
+
+def test_a_hanger_is_nearly_sure() -> None:
     layout = Layout.of({"9": Point(2.49, 0.05), "cue": Point(2.0, 0.5)})
-    maps = rotation_maps(TABLE, layout, ["9"], STRONG)
-    value, error, shot = best_from(TABLE, maps, layout, ["9"], STRONG)
-    assert value > 0.95
-    assert error < 0.02
-    assert shot is not None and (shot.ball, shot.pocket) == ("9", "foot-right")
-    assert maps["9"].at(Point(2.0, 0.5)) == pytest.approx(value, abs=0.05)
+    run = searched(layout, ["9"])
+    found = run.outlook()
+    assert found.values[0] > 0.95
+    assert found.error < 0.02
+    assert found.shot is not None and (found.shot.ball, found.shot.pocket) == ("9", "foot-right")
+    assert run.chart.at(Point(2.0, 0.5)) == pytest.approx(found.values[0], abs=0.15)
 
 
 def test_without_a_shot_the_chance_is_nothing_and_no_error() -> None:
@@ -60,38 +66,35 @@ def test_without_a_shot_the_chance_is_nothing_and_no_error() -> None:
         str(n + 1): Point(1.27 + 0.0575 * np.cos(k), 0.6 + 0.0575 * np.sin(k)) for n, k in enumerate(turns)
     }
     layout = Layout.of({**ring, "9": Point(2.3, 1.1), "cue": Point(1.27, 0.6)})
-    order = ["9", *ring]  # every way to the ball that is next is shut
-    maps = rotation_maps(TABLE, layout, order, STRONG)
-    assert best_from(TABLE, maps, layout, order, STRONG) == (0.0, 0.0, None)
+    found = searched(layout, ["9", *ring]).outlook()  # every way to the ball that is next is shut
+    assert (found.values, found.error, found.shot) == ((0.0,), 0.0, None)
 
 
 def test_the_same_answer_on_one_thread_and_on_two() -> None:
     layout, order = scattered(5, 3)
-    one = rotation_maps(TABLE, layout, order, STRONG, threads=1)
-    two = rotation_maps(TABLE, layout, order, STRONG, threads=2)
-    for ball in order:
-        assert np.array_equal(one[ball].values, two[ball].values)
-        assert np.array_equal(one[ball].best, two[ball].best)
+    one, two = searched(layout, order, threads=1).maker.maps, searched(layout, order).maker.maps
+    assert one.keys() == two.keys()
+    for at in one:
+        assert np.array_equal(one[at].values, two[at].values)
+        assert np.array_equal(one[at].best, two[at].best)
 
 
 def test_a_better_player_finishes_more_often_from_anywhere() -> None:
     layout, order = scattered(6, 2)
     levels = ("starter", "regular", "strong", "advanced", "professional")
-    means = [
-        rotation_maps(TABLE, layout, order, PRESETS[level])[order[0]].values.mean() for level in levels
-    ]
+    means = [searched(layout, order, PRESETS[level]).chart.values.mean() for level in levels]
     assert means == sorted(means)
     assert means[-1] > 2 * means[0]
 
 
 def test_values_are_chances_and_fewer_balls_are_easier() -> None:
     layout, order = scattered(7, 4)
-    maps = rotation_maps(TABLE, layout, order, STRONG)
-    for one in maps.values():
+    maps = list(searched(layout, order).maker.maps.values())
+    for one in maps:
         assert ((one.values >= 0) & (one.values <= 1)).all()
         assert (one.errors >= 0).all()
     # The next ball's best place is the most one can hope for.
-    best = [maps[ball].values.max() for ball in order]
+    best = [one.values.max() for one in reversed(maps)]
     assert all(a <= b + 0.05 for a, b in pairwise(best))
 
 
@@ -99,20 +102,24 @@ def test_maps_come_as_they_are_ready_and_the_work_can_be_stopped() -> None:
     layout, order = scattered(8, 3)
     seen: list[str] = []
 
-    def told(one: BallMap) -> None:
-        seen.append(one.ball)
+    def told(one: ChanceMap) -> None:
+        seen.append(one.ways[0].ball)
         if len(seen) == 2:
             raise InterruptedError
 
     with pytest.raises(InterruptedError):
-        rotation_maps(TABLE, layout, order, STRONG, told=told)
+        rotation_run(Maker(TABLE, layout, STRONG, SPACING, told=told), order)
     assert seen == [order[2], order[1]]
 
 
 def test_a_ball_that_is_not_there_is_named() -> None:
     layout, order = scattered(9, 2)
     with pytest.raises(KeyError, match="4"):
-        rotation_maps(TABLE, layout, [*order, "4"], STRONG)
+        searched(layout, [*order, "4"])
+
+
+def test_the_order_of_ten_balls_is_that_of_their_numbers() -> None:
+    assert state("", ["10", "9", "2"]) == ("", "2", "9", "10")
 
 
 @pytest.mark.parametrize(
@@ -121,8 +128,7 @@ def test_a_ball_that_is_not_there_is_named() -> None:
 def test_the_chance_is_what_comes_when_it_is_played_out(seed: int, count: int, level: str) -> None:
     """A few layouts, seeded; the bench does sixty at three levels."""
     layout, order = scattered(seed, count)
-    skill = PRESETS[level]
-    maps = rotation_maps(TABLE, layout, order, skill)
-    promised, error, _ = best_from(TABLE, maps, layout, order, skill)
-    came = played_out(TABLE, layout, order, maps, skill, 300, (seed,))
-    assert promised == pytest.approx(came, abs=0.1 + 2 * error)
+    run = searched(layout, order, PRESETS[level])
+    found = run.outlook()
+    came = played_out(run, rotation_follow, 300, (seed,)).mean()
+    assert found.values[0] == pytest.approx(came, abs=0.1 + 2 * found.error)

@@ -1,4 +1,4 @@
-"""The compiled part of the chance map: for every place of the cue ball the best next shot and its worth."""
+"""The compiled part of a chance map: for every place of the cue ball the best next shot and its worth."""
 
 from math import floor
 
@@ -14,26 +14,30 @@ from ..motion.kernel.slots import (
     BALL_COLUMNS,
     FATE,
     HITS,
+    LENGTH,
     MARK_COLUMNS,
     ON_TABLE,
     SUMMARY_COLUMNS,
     TIP_MASS,
+    WIDTH,
     X,
     Y,
 )  # fmt: skip
 
-POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(6)
-BEST_COLUMNS = 6
-"""Of the shot chosen at a place: pocket; strike meant (m/s, ball radii), its aim the direction the cue ball
-starts in (rad); chance of the pot alone."""
-SIGMA, SPREAD, TIP, MISCUE, FASTEST, SLOWEST, WORTHWHILE, TOUCHED = range(8)
+WAY, POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(7)
+BEST_COLUMNS = 7
+"""Of the shot chosen at a place: which of the ways on (a ball and what follows it), pocket; strike meant
+(m/s, ball radii), its aim the direction the cue ball starts in (rad); chance of the pot alone."""
+SIGMA, SPREAD, TIP, MISCUE, FASTEST, SLOWEST, WORTHWHILE, TOUCHED, NEAR_RAIL, RAILED, SIDED = range(11)
 """A player's errors of aim (rad), speed (relative) and tip (ball radii); the bounds of strikes; the share
-of the likeliest pot's chance below which a shot is not looked at for its position; the share of the chance
-that is left when another ball was touched."""
+of the likeliest pot's chance below which a shot is not looked at for its position; the share of what
+follows that is left when another ball was touched; how near the cushion (m from the noses) a hand has to
+bridge on the rail, how many times wider all errors get then, and by how much the aim's per ball radius of
+side."""
 LEFT, LOW, STEP_X, STEP_Y = range(4)
 """Where the first node of a grid lies and how far apart its nodes are (m)."""
-FINALISTS = 4
-"""Shots that are played with errors before one is chosen."""
+NEAR = 0.2
+"""How near the best of them another must come to be played again before one is chosen."""
 NOT_NOTHING = 0.02
 """Worth of a pot without a way on, so that an easier one is preferred among those."""
 LEAST_POT = 1e-3
@@ -54,125 +58,177 @@ def worth_at(grid: Array, frame: Array, x: float, y: float) -> float:
 
 
 @lean
+def _hand(x: float, y: float, player: Array, world: Array) -> float:
+    """How many times wider the errors are with the cue ball there."""
+    near = min(min(x, world[LENGTH] - x), min(y, world[WIDTH] - y))
+    return float(player[RAILED]) if near < player[NEAR_RAIL] else 1.0
+
+
+@lean
 def _played(
-    strike: Array, rows: Array, pocket: int, player: Array, following: Array, frame: Array, world: Array,
-    pockets: Array, most: int, balls: Array, marks: Ints, summary: Array, none: Array,
-) -> float:  # fmt: skip
-    """What one strike leaves: nothing unless the ball falls where it was meant and the cue ball stays."""
+    strike: Array, rows: Array, ball: int, pocket: int, player: Array, points: Array, following: Array,
+    frame: Array, world: Array, pockets: Array, most: int, balls: Array, marks: Ints, summary: Array,
+    none: Array, worth: Array,
+) -> bool:  # fmt: skip
+    """Fill `worth` (K,) with what one strike leaves, and say whether the ball fell where it was meant.
+
+    Nothing is left of a shot that does not pot it, or loses the cue ball.
+    """
     place(balls, marks, rows)
     launch(balls, strike, world)
     run(balls, marks, world, pockets, summary, none, -1, most)
-    if marks[1, FATE] != pocket or marks[0, FATE] != ON_TABLE:
-        return 0.0
-    worth = float(worth_at(following, frame, balls[0, X], balls[0, Y]))
-    for i in range(2, rows.shape[0]):
-        if marks[i, HITS] > 0:
-            return worth * float(player[TOUCHED])
-    return worth
+    worth[:] = 0.0
+    fell = bool(marks[ball, FATE] == pocket)
+    if not fell or marks[0, FATE] != ON_TABLE:
+        return fell
+    left = 1.0
+    for i in range(1, rows.shape[0]):
+        if i != ball and marks[i, HITS] > 0:
+            left = float(player[TOUCHED])
+            break
+    for k in range(worth.shape[0]):
+        worth[k] = points[k] + left * worth_at(following[k], frame, balls[0, X], balls[0, Y])
+    return fell
 
 
 @lean
 def _tried(
-    shot: Array, rows: Array, errors: Array, first: int, last: int, player: Array, following: Array,
-    frame: Array, world: Array, pockets: Array, most: int, balls: Array, marks: Ints, summary: Array,
-    none: Array, strike: Array, answer: Array,
+    shot: Array, hand: float, rows: Array, errors: Array, first: int, last: int, player: Array, ball: int,
+    points: Array, following: Array, frame: Array, world: Array, pockets: Array, most: int, balls: Array,
+    marks: Ints, summary: Array, none: Array, strike: Array, worth: Array, answer: Array,
 ) -> None:  # fmt: skip
-    """Fill `answer` with the worth of a shot over the errors from `first` to `last`, and its variance.
+    """Fill `answer` (K + 1,) with the worths of a shot over the errors from `first` to `last`, and the
+    variance of the first.
 
     The chance of the pot comes from the fast form; the strikes say what follows a pot. So a few of them do.
     """
-    total = square = 0.0
+    count = worth.shape[0]
+    answer[:] = 0.0
     made = 0
+    sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(shot[SIDE]))
     for e in range(first, last):
-        side = shot[SIDE] + player[TIP] * errors[e, 2]
-        height = shot[HEIGHT] + player[TIP] * errors[e, 3]
+        side = shot[SIDE] + player[TIP] * hand * errors[e, 2]
+        height = shot[HEIGHT] + player[TIP] * hand * errors[e, 3]
         off = np.sqrt(side * side + height * height)
         if off > player[MISCUE]:
             side *= player[MISCUE] / off
             height *= player[MISCUE] / off
-        speed = shot[SPEED] * max(player[SLOWEST], 1.0 + player[SPREAD] * errors[e, 1])
+        speed = shot[SPEED] * max(player[SLOWEST], 1.0 + player[SPREAD] * hand * errors[e, 1])
         strike[0] = min(speed, player[FASTEST])
-        strike[1] = shot[AIM] + player[SIGMA] * errors[e, 0] - squirt(side, world[TIP_MASS])
+        strike[1] = shot[AIM] + sigma * errors[e, 0] - squirt(side, world[TIP_MASS])
         strike[2], strike[3] = side, height
-        worth = _played(
-            strike, rows, int(shot[POCKET]), player, following, frame, world, pockets, most, balls, marks,
-            summary, none,
-        )  # fmt: skip
-        if marks[1, FATE] == int(shot[POCKET]):
+        if _played(
+            strike, rows, ball, int(shot[POCKET]), player, points, following, frame, world, pockets, most,
+            balls, marks, summary, none, worth,
+        ):  # fmt: skip
             made += 1
-        total += worth
-        square += worth * worth
-    answer[0] = answer[1] = 0.0
-    if made > 0:
-        mean, pot = total / made, shot[POT]
-        answer[0] = pot * mean
-        answer[1] = pot * pot * max(0.0, square / made - mean * mean) / made
+        for k in range(count):
+            answer[k] += worth[k]
+        answer[count] += worth[0] * worth[0]
+    if made == 0:
+        answer[:] = 0.0
+        return
+    pot, mean = shot[POT], answer[0] / made
+    for k in range(count):
+        answer[k] *= pot / made
+    answer[count] = pot * pot * max(0.0, answer[count] / made - mean * mean) / made
 
 
 @compiled
-def map_ball(
-    places: Array, layout: Array, speeds: Array, tips: Array, errors: Array, choosing: int, player: Array,
-    following: Array, frame: Array, world: Array, pockets: Array, edges: Array, most: int,
-    values: Array, spreads: Array, best: Array,
+def map_ways(
+    places: Array, layout: Array, ways: Ints, points: Array, speeds: Array, tips: Array, errors: Array,
+    finalists: int, screening: int, choosing: int, player: Array, following: Array, frame: Array,
+    world: Array, pockets: Array, edges: Array, most: int, values: Array, spreads: Array, best: Array,
 ) -> None:  # fmt: skip
-    """Fill `values` (g,), their sampling variances `spreads` (g,) and `best` (g, BEST_COLUMNS).
+    """Fill `values` (g, K), the sampling variances `spreads` (g,) of the first of them and `best`
+    (g, BEST_COLUMNS).
 
-    `places` (g, 2) of the cue ball; `layout` (n, 4), the cue ball in row 0, the ball to pot in row 1;
+    `places` (g, 2) of the cue ball; `layout` (n, 4), the cue ball in row 0; `ways` (w,) the rows of the
+    balls that may be potted, `points` (w, K) what each pot counts by itself and `following`
+    (w, K, nx, ny) the grids of what comes after it, on `frame`; the first of the K worths decides.
     `speeds` (s,), `tips` (t, 2) to try; `errors` (e, 4) in standard deviations, the first `choosing` of
-    them for choosing and the others for valuing, so that the luck of the chosen is not counted; `player` as
-    named above; `following` the grid of values after the pot, on `frame`.
+    them for choosing (`screening` for each of the `finalists` most promising, the rest for those near the
+    best) and the others for valuing, so that the luck of the chosen is not counted; `player` as named
+    above.
     """
-    n, ways = layout.shape[0], 6 * speeds.shape[0]
-    count = ways * tips.shape[0]
+    n, kinds = layout.shape[0], values.shape[1]
+    pots = ways.shape[0] * 6 * speeds.shape[0]
+    count = pots * tips.shape[0]
     balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
     rows, none, summary = layout.copy(), np.zeros((0, 0)), np.zeros(SUMMARY_COLUMNS)
-    targets, at_speed = np.ones((ways, 2)), np.empty(ways)
-    for k in range(ways):
-        targets[k, 1], at_speed[k] = k % 6, speeds[k // 6]
-    answers, shots = np.empty((ways, fast.ANSWER_COLUMNS)), np.zeros((count, BEST_COLUMNS))
-    promise, strike, answer, chosen = np.empty(count), np.zeros(5), np.zeros(2), np.zeros(BEST_COLUMNS)
+    targets, at_speed, shots = np.empty((pots, 2)), np.empty(pots), np.zeros((count, BEST_COLUMNS))
+    for k in range(pots):
+        way = k // (6 * speeds.shape[0])
+        targets[k, 0], targets[k, 1], at_speed[k] = ways[way], k % 6, speeds[(k // 6) % speeds.shape[0]]
+        for t in range(tips.shape[0]):
+            shot = shots[t * pots + k]
+            shot[WAY], shot[POCKET], shot[SPEED] = way, targets[k, 1], at_speed[k]
+            shot[SIDE], shot[HEIGHT] = tips[t, 0], tips[t, 1]
+    answers, promise, strike = np.empty((pots, fast.ANSWER_COLUMNS)), np.empty(count), np.zeros(5)
+    worth, answer, chosen = np.zeros(kinds), np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
+    final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):
         rows[0, 0], rows[0, 1] = places[g, 0], places[g, 1]
-        values[g], spreads[g], top = 0.0, 0.0, LEAST_POT
+        hand = _hand(rows[0, 0], rows[0, 1], player, world)
+        values[g, :], spreads[g], top = 0.0, 0.0, LEAST_POT
         for t in range(tips.shape[0]):
+            sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(tips[t, 0]))
             fast.pots(
-                rows, targets, player[SIGMA], player[SPREAD], player[TIP], at_speed, tips[t, 0], tips[t, 1],
-                0.0, world, pockets, edges, answers,
+                rows, targets, sigma, player[SPREAD] * hand, player[TIP] * hand, at_speed, tips[t, 0],
+                tips[t, 1], 0.0, world, pockets, edges, answers,
             )  # fmt: skip
-            for k in range(ways):
-                shot = shots[t * ways + k]
-                shot[POCKET], shot[SPEED] = targets[k, 1], at_speed[k]
-                shot[SIDE], shot[HEIGHT] = tips[t, 0], tips[t, 1]
+            for k in range(pots):
+                shot = shots[t * pots + k]
                 shot[AIM] = answers[k, fast.AIM]
                 shot[POT] = answers[k, fast.CHANCE] if answers[k, fast.FOUND] > 0.0 else 0.0
                 top = max(top, shot[POT])
         for k in range(count):
             promise[k] = -1.0
             if shots[k, POT] >= max(player[WORTHWHILE] * top, LEAST_POT):
+                way = int(shots[k, WAY])
                 strike[0], strike[2], strike[3] = shots[k, SPEED], shots[k, SIDE], shots[k, HEIGHT]
                 strike[1] = shots[k, AIM] - squirt(shots[k, SIDE], world[TIP_MASS])
-                worth = _played(
-                    strike, rows, int(shots[k, POCKET]), player, following, frame, world, pockets, most,
-                    balls, marks, summary, none,
+                _played(
+                    strike, rows, ways[way], int(shots[k, POCKET]), player, points[way], following[way],
+                    frame, world, pockets, most, balls, marks, summary, none, worth,
                 )  # fmt: skip
-                promise[k] = shots[k, POT] * (NOT_NOTHING + worth)
-        most_worth = -1.0
-        for _ in range(FINALISTS):
+                promise[k] = shots[k, POT] * (NOT_NOTHING + worth[0])
+        tried = 0
+        for _ in range(finalists):
             k = int(np.argmax(promise))
             if promise[k] < 0.0:
                 break
             promise[k] = -1.0
+            way = int(shots[k, WAY])
             _tried(
-                shots[k], rows, errors, 0, choosing, player, following, frame, world, pockets, most, balls,
-                marks, summary, none, strike, answer,
+                shots[k], hand, rows, errors, 0, screening, player, ways[way], points[way], following[way],
+                frame, world, pockets, most, balls, marks, summary, none, strike, worth, answer,
             )  # fmt: skip
-            if answer[0] > most_worth:
-                most_worth = answer[0]
+            final[tried], estimates[tried] = k, answer[0]
+            tried += 1
+        most_worth, near = -1.0, np.max(estimates[:tried]) - NEAR if tried > 0 else 0.0
+        for f in range(tried):
+            if estimates[f] < near:
+                continue
+            k = final[f]
+            way = int(shots[k, WAY])
+            if tried > 1 and choosing > screening:
+                _tried(
+                    shots[k], hand, rows, errors, screening, choosing, player, ways[way], points[way],
+                    following[way], frame, world, pockets, most, balls, marks, summary, none, strike, worth,
+                    answer,
+                )  # fmt: skip
+                estimates[f] += (answer[0] - estimates[f]) * (choosing - screening) / choosing
+            if estimates[f] > most_worth:
+                most_worth = estimates[f]
                 chosen[:] = shots[k]
         if most_worth >= 0.0:
+            way = int(chosen[WAY])
             _tried(
-                chosen, rows, errors, choosing, errors.shape[0], player, following, frame, world, pockets,
-                most, balls, marks, summary, none, strike, answer,
+                chosen, hand, rows, errors, choosing, errors.shape[0], player, ways[way], points[way],
+                following[way], frame, world, pockets, most, balls, marks, summary, none, strike, worth,
+                answer,
             )  # fmt: skip
-            values[g], spreads[g] = answer[0], answer[1]
+            values[g, :] = answer[:kinds]
+            spreads[g] = answer[kinds]
             best[g, :] = chosen

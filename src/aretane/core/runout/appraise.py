@@ -1,0 +1,88 @@
+"""What lay before a shot and what the choice made was worth, as chances of its shooter to run out."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..chance.made import made
+from ..forecast import NoAim, meant_by
+from ..motion import MotionError
+from ..motion.play import play_ready
+from ..shot import Plan
+from ..vocabulary import ball_words
+from . import kernel
+from .games import Question, search
+from .maps import TOUCHED, PlannedShot
+from .run import Run
+
+SAMPLES = 400
+
+
+@dataclass(frozen=True, slots=True)
+class Chance:
+    """A chance with its standard error."""
+
+    value: float
+    error: float
+
+
+@dataclass(frozen=True, slots=True)
+class Appraisal:
+    """Of one shot: the chance before it with the best choice found, that choice, and the choice made.
+
+    `choice` is the chance the choice made gave, before it was played; `given` the chance it leaves on
+    average when the pot is made. Both are None, with the `reason` in words, where there is nothing to
+    value. `assumed` names what the plan left open.
+    """
+
+    best: Chance
+    advised: PlannedShot | None
+    choice: Chance | None
+    given: Chance | None
+    assumed: tuple[str, ...]
+    reason: str
+
+
+def appraise(asked: Question, plan: Plan, threads: int = 2) -> Appraisal:
+    """Search the layout and value the plan in it."""
+    run = search(asked, threads=threads, through=plan.ball)
+    outlook = run.outlook()
+    best = Chance(outlook.values[0], outlook.error)
+    try:
+        choice, given, assumed = _valued(run, asked, plan)
+    except (NotValued, NoAim, MotionError) as reason:
+        return Appraisal(best, outlook.shot, None, None, (), str(reason))
+    return Appraisal(best, outlook.shot, choice, given, assumed, "")
+
+
+class NotValued(ValueError):
+    """The choice made has no value here; the message says why."""
+
+
+def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tuple[str, ...]]:
+    if plan.choice == "safety":
+        raise NotValued("a safety: its worth is the chance it leaves, which is not worked out yet")
+    if plan.kind in ("break", "push-out"):
+        raise NotValued("breaks and push-outs are not valued yet")
+    meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
+    if meant is None:
+        raise NotValued("choose the planned ball and pocket to value the choice")
+    way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
+    if way is None:
+        raise NotValued(f"what follows {ball_words(plan.ball or '')} was not searched")
+    ends = play_ready(meant.at, meant.scattered(SAMPLES, asked.physics))
+    good = made(meant.task, ends) & (ends.fates[:, 0] == -1)
+    grid, frame = run.maker.after(way)[0], run.maker.frame
+    target = ends.names.index(way.ball)
+    others = [k for k in range(1, len(ends.names)) if k != target]
+    left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
+    after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
+    worth = np.where(good, left * after, 0.0)
+    fell = made(meant.task, ends)
+    if not fell.any():
+        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), meant.assumed
+    return _mean(worth), _mean(worth[fell]), meant.assumed
+
+
+def _mean(values: np.ndarray) -> Chance:
+    return Chance(float(values.mean()), float(values.std() / len(values) ** 0.5))

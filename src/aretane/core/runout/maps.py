@@ -1,0 +1,272 @@
+"""Chance maps and how one is made: for every place of the cue ball, the best next pot and its worth.
+
+Each shot is chosen on some samples of the shooter's errors and valued on others: the best of noisy values,
+valued by its own sample, would promise too much, and over nine balls the promise compounds.
+"""
+
+from collections.abc import Callable, Sequence
+from concurrent.futures import ThreadPoolExecutor
+from dataclasses import dataclass, field
+from zlib import crc32
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..chance.windows import windows_of
+from ..geometry import Point
+from ..layout import Layout
+from ..motion import Physics
+from ..motion.bed import bed_of, mass
+from ..motion.play import MOST_EVENTS, STANDARD
+from ..motion.ready import world_of
+from ..motion.strike import FASTEST, MISCUE
+from ..skill.circumstances import near_rail
+from ..skill.model import FACTORS, Skill
+from ..skill.scatter import SLOWEST, random_errors
+from ..table import POCKETS, PocketName, Table
+from ..vocabulary import CUE
+from . import kernel
+from .grid import covered_by, filled, grid_of, nodes_of, smoothed
+
+Array = NDArray[np.float64]
+State = tuple[str, ...]
+"""Where a run stands: what is due (a word of the game, or empty), then the balls still to pot, sorted."""
+
+SCREENING, CHOOSING, VALUING = 6, 14, 14
+"""Strikes with errors to look at a promising shot, to choose among the best of those, and to value it."""
+FINALISTS = 4
+"""Shots that are played with errors before one is chosen."""
+CLOSER = 4
+"""How many times as many are looked at and chosen by at the place where the cue ball lies."""
+WORTHWHILE = 0.35
+"""Share of the likeliest pot's chance below which a shot is not looked at for its position."""
+TOUCHED = 0.5
+"""Share of the chance that is left when a shot touched another ball (our choice; the bench holds it to the
+truth)."""
+SPEEDS = np.array((0.9, 1.3, 1.8, 2.5, 3.4))
+"""m/s that are tried."""
+TIPS = np.array(((0.0, 0.0), (0.0, 0.35), (0.0, -0.35), (0.25, 0.15), (-0.25, 0.15)))
+"""Tip offsets (side, height; ball radii) that are tried."""
+
+
+@dataclass(frozen=True, slots=True)
+class Way:
+    """A ball that may be potted: what the pot counts by itself (K,), and the state it leads to (None: the
+    run is finished)."""
+
+    ball: str
+    then: State | None
+    points: tuple[float, ...] = (0.0,)
+
+
+@dataclass(frozen=True, slots=True)
+class PlannedShot:
+    """A shot advised: pocket; speed (m/s), side and height of the tip (ball radii), the direction the cue
+    ball starts in (rad); the chance of its pot alone; the state it leads to."""
+
+    ball: str
+    pocket: PocketName
+    speed: float
+    side: float
+    height: float
+    direction: float
+    pot: float
+    then: State | None
+
+
+@dataclass(frozen=True, slots=True)
+class Outlook:
+    """What a state promises from one place: values (K,), the standard error of the first, the shot chosen
+    (None: no pot was found)."""
+
+    values: tuple[float, ...]
+    error: float
+    shot: PlannedShot | None
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class ChanceMap:
+    """Values of a state on a grid, by place of the cue ball.
+
+    `values` (K, nx, ny), the first of them what is chosen by, with standard errors `errors` (nx, ny);
+    `smooth` (K, nx, ny) the same without the noise of their samples;
+    `best` (nx, ny, kernel.BEST_COLUMNS) the shots chosen, pocket -1 where there is none; `ways` what may be
+    potted; `frame` as in `kernel`.
+    """
+
+    state: State
+    ways: tuple[Way, ...]
+    values: Array
+    smooth: Array
+    errors: Array
+    best: Array
+    frame: Array
+
+    def at(self, place: Point, kind: int = 0) -> float:
+        """The value at a place, between the nodes."""
+        return float(kernel.worth_at(self.smooth[kind], self.frame, place.x, place.y))
+
+    def node(self, i: int, j: int) -> Point:
+        """Where a node lies."""
+        left, low, step_x, step_y = (float(value) for value in self.frame)
+        return Point(left + i * step_x, low + j * step_y)
+
+    def nearest(self, place: Point) -> tuple[int, int]:
+        """The node nearest to a place."""
+        left, low, step_x, step_y = (float(value) for value in self.frame)
+        nx, ny = self.errors.shape
+        i, j = round((place.x - left) / step_x), round((place.y - low) / step_y)
+        return min(max(i, 0), nx - 1), min(max(j, 0), ny - 1)
+
+    def shot(self, i: int, j: int) -> PlannedShot | None:
+        """The shot chosen at a node; None where no pot was found."""
+        return shot_of(self.ways, self.best[i, j])
+
+
+def shot_of(ways: Sequence[Way], row: Array) -> PlannedShot | None:
+    """A shot from the kernel's row."""
+    if row[kernel.POCKET] < 0:
+        return None
+    number, pocket, speed, side, height, direction, pot = (float(value) for value in row)
+    way = ways[int(number)]
+    return PlannedShot(way.ball, POCKETS[int(pocket)], speed, side, height, direction, pot, way.then)
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Maker:
+    """Makes the maps of one layout for one player.
+
+    `kinds` is K, how many values are carried; `finish` (K,) what a finished run is worth. The answer does
+    not depend on the number of `threads`. `told` hears of every map as it is ready; what it raises stops
+    the work.
+    """
+
+    table: Table
+    layout: Layout
+    skill: Skill
+    spacing: float
+    physics: Physics = STANDARD
+    seed: tuple[int, ...] = (0,)
+    threads: int = 2
+    finish: tuple[float, ...] = (1.0,)
+    told: Callable[[ChanceMap], object] = lambda one: None
+    maps: dict[State, ChanceMap] = field(default_factory=dict)
+    following: dict[State | None, Array] = field(default_factory=dict)
+
+    @property
+    def frame(self) -> Array:
+        """The frame of the grid."""
+        return grid_of(self.table, self.spacing)[0]
+
+    @property
+    def shape(self) -> tuple[int, int]:
+        """Nodes along and across the table."""
+        return grid_of(self.table, self.spacing)[1]
+
+    def known(self, state: State, values: Array) -> None:
+        """Take values (K, nx, ny) of a state as given: an estimate, not a search."""
+        self.following[state] = values
+
+    def make(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> ChanceMap:
+        """The map of a state with `balls` on the table; everything its ways lead to must have been made.
+
+        Raises KeyError for a ball that is not in the layout.
+        """
+        frame, shape = grid_of(self.table, self.spacing)
+        nodes, rows = nodes_of(frame, shape), self.rows(self.layout, balls)
+        errors = random_errors(CHOOSING + VALUING, (*self.seed, crc32(" ".join(state).encode())))
+        covered = covered_by(nodes, rows)
+        values, spreads, best = self._in_threads(rows, balls, ways, nodes, ~covered, errors)
+        hidden = covered.reshape(shape)
+        grids = np.array([filled(values[:, k].reshape(shape), hidden) for k in range(len(self.finish))])
+        chosen = best.reshape((*shape, kernel.BEST_COLUMNS))
+        smooth = np.array([smoothed(grid, frame) for grid in grids])
+        made = ChanceMap(state, tuple(ways), grids, smooth, np.sqrt(spreads).reshape(shape), chosen, frame)
+        self.maps[state] = made
+        self.following[state] = smooth
+        self.told(made)
+        return made
+
+    def outlook(
+        self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], seed: tuple[int, ...] = (1,),
+        valuing: int = 200,
+    ) -> Outlook:  # fmt: skip
+        """What may be potted from the cue ball's own place, with the balls where `layout` has them.
+
+        Raises KeyError for a ball that is not there, the cue ball among them.
+        """
+        if layout.cue is None:
+            raise KeyError(CUE)
+        if not ways:
+            return Outlook((0.0,) * len(self.finish), 0.0, None)
+        errors = random_errors(CLOSER * CHOOSING + valuing, seed)
+        values, spreads, best = self._fill(
+            self.rows(layout, balls), balls, ways, np.array([layout.cue]), errors, CLOSER
+        )
+        return Outlook(
+            tuple(float(value) for value in values[0]), float(spreads[0]) ** 0.5, shot_of(ways, best[0])
+        )
+
+    def after(self, way: Way) -> Array:
+        """Values (K, nx, ny) of what follows a way on."""
+        if way.then is None and None not in self.following:
+            ends = np.array(self.finish)[:, None, None]
+            self.following[None] = np.broadcast_to(ends, (len(self.finish), *self.shape)).copy()
+        return self.following[way.then]
+
+    def rows(self, layout: Layout, balls: Sequence[str]) -> Array:
+        """The balls as the kernel takes them, the cue ball first; where it lies is filled in there."""
+        places = dict(layout.places)
+        middle = Point(self.table.length / 2, self.table.width / 2)
+        at = [(CUE, middle), *((ball, places[ball]) for ball in balls)]
+        radius = self.table.radius
+        return np.array([(*place, radius(name), mass(radius(name))) for name, place in at])
+
+    def _player(self) -> Array:
+        tip = self.skill.tip / self.table.cue_ball_radius
+        return np.array(
+            (
+                self.skill.aim, self.skill.speed, tip, MISCUE, FASTEST, SLOWEST, WORTHWHILE, TOUCHED,
+                near_rail(self.table), FACTORS.railed, (FACTORS.side - 1.0) / 0.5,
+            )
+        )  # fmt: skip
+
+    def _fill(
+        self,
+        rows: Array,
+        balls: Sequence[str],
+        ways: Sequence[Way],
+        places: Array,
+        errors: Array,
+        closer: int = 1,
+    ) -> tuple[Array, Array, Array]:
+        """Values (g, K), variances of the first, and shots at places (g, 2)."""
+        kinds = len(self.finish)
+        values, spreads = np.zeros((len(places), kinds)), np.zeros(len(places))
+        best = np.full((len(places), kernel.BEST_COLUMNS), -1.0)
+        names = list(balls)
+        kernel.map_ways(
+            places, rows, np.array([names.index(way.ball) + 1 for way in ways]),
+            np.array([way.points for way in ways]), SPEEDS, TIPS, errors, closer * FINALISTS,
+            closer * SCREENING, closer * CHOOSING, self._player(),
+            np.array([self.after(way) for way in ways]), self.frame, world_of(self.table, self.physics),
+            bed_of(self.table).pockets, windows_of(self.table, self.physics).edges, MOST_EVENTS, values,
+            spreads, best,
+        )  # fmt: skip
+        return values, spreads, best
+
+    def _in_threads(
+        self, rows: Array, balls: Sequence[str], ways: Sequence[Way], nodes: Array,
+        free: NDArray[np.bool_], errors: Array,
+    ) -> tuple[Array, Array, Array]:  # fmt: skip
+        values, spreads = np.zeros((len(nodes), len(self.finish))), np.zeros(len(nodes))
+        best = np.full((len(nodes), kernel.BEST_COLUMNS), -1.0)
+        if not ways:
+            return values, spreads, best
+        wanted = np.flatnonzero(free)
+        pieces = [wanted[k :: self.threads * 4] for k in range(self.threads * 4)]
+        with ThreadPoolExecutor(self.threads) as pool:
+            found = pool.map(lambda at: self._fill(rows, balls, ways, nodes[at], errors), pieces)
+            for piece, (worth, spread, shots) in zip(pieces, found, strict=True):
+                values[piece], spreads[piece], best[piece] = worth, spread, shots
+        return values, spreads, best

@@ -1,0 +1,57 @@
+"""A run through the balls left: its maps, and what it promises from where the balls lie."""
+
+from collections.abc import Callable, Iterable
+from dataclasses import dataclass
+
+from ..layout import Layout
+from .maps import ChanceMap, Maker, Outlook, State, Way
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Run:
+    """The maps of one layout, state by state, with the state it starts in.
+
+    `balls_of` gives the balls on the table in a state. What a run is worth depends on its game: the chance
+    to finish, or the points of the visit; `kinds` says what each value is.
+    """
+
+    maker: Maker
+    start: State
+    kinds: tuple[str, ...]
+    balls_of: Callable[[State], tuple[str, ...]]
+
+    @property
+    def chart(self) -> ChanceMap:
+        """The map of the layout in hand."""
+        return self.maker.maps[self.start]
+
+    def ways(self, state: State) -> tuple[Way, ...]:
+        """What may be potted in a state, as far as it was searched."""
+        known = self.maker.maps.get(state)
+        return () if known is None else known.ways
+
+    def outlook(
+        self, layout: Layout | None = None, state: State | None = None, seed: tuple[int, ...] = (1,),
+        valuing: int = 200,
+    ) -> Outlook:  # fmt: skip
+        """What the run promises from the cue ball's own place. Raises KeyError without a cue ball."""
+        state = self.start if state is None else state
+        layout = self.maker.layout if layout is None else layout
+        ways = [way for way in self.ways(state) if way.ball in layout]
+        return self.maker.outlook(layout, [ball for ball in layout.objects], ways, seed, valuing)
+
+    def nearest(self, wanted: State) -> State | None:
+        """The state that was searched which is most like `wanted`: the same is due, fewest balls differ."""
+        if wanted in self.maker.maps:
+            return wanted
+        alike = [state for state in self.maker.maps if state[0] == wanted[0]]
+        return min(alike, key=lambda state: (_differ(state, wanted), state), default=None)
+
+
+def _differ(one: Iterable[str], other: Iterable[str]) -> int:
+    return len(set(one) ^ set(other))
+
+
+def state(due: str, balls: Iterable[str]) -> State:
+    """A state of a run: what is due, and the balls still to pot, numbers in their order."""
+    return (due, *sorted(balls, key=lambda ball: (len(ball), ball)))

@@ -1,0 +1,22 @@
+"""What of a shot's circumstances can be read off the table."""
+
+from ..layout import Layout
+from ..motion.strike import Strike
+from ..table import Table
+from .model import Circumstances
+
+ON_RAIL = 0.5
+"""Ball widths between ball and cushion below which the hand has to bridge on the rail (common practice)."""
+
+
+def near_rail(table: Table) -> float:
+    """Distance (m) from the noses below which the cue ball's centre makes the hand bridge on the rail."""
+    return ON_RAIL * 2 * table.ball_radius + table.cue_ball_radius
+
+
+def circumstances(table: Table, layout: Layout, strike: Strike) -> Circumstances:
+    """What can be read off the table: the cue ball near the cushion behind it, side, a raised cue."""
+    cue = layout.cue
+    assert cue is not None
+    edges = min(cue.x, table.length - cue.x, cue.y, table.width - cue.y)
+    return Circumstances(railed=edges < near_rail(table), elevation=strike.elevation, side=strike.side)
