@@ -32,6 +32,11 @@ TABLE: tuple[Setting, ...] = (
     Setting(
         "ARETANE_VIDEO_FOLDER", "", "Folder whose videos may be used where they lie; none when not set."
     ),
+    Setting(
+        "ARETANE_CLUSTER",
+        "",
+        "Scheduler of a Dask cluster that works chances out, tcp://host:port; own processes when not set.",
+    ),
 )
 
 
@@ -51,6 +56,7 @@ class Settings:
     max_upload_bytes: int
     max_video_bytes: int = 20 * 1024**3
     video_folder: Path | None = None
+    cluster: str | None = None
 
     @property
     def videos_kept(self) -> Path:
@@ -75,6 +81,7 @@ def load(environment: Mapping[str, str] | None = None) -> Settings:
         max_upload_bytes=_whole(values, "ARETANE_MAX_UPLOAD_MB", 1, 512) * 1024 * 1024,
         max_video_bytes=_whole(values, "ARETANE_MAX_VIDEO_GB", 1, 2000) * 1024**3,
         video_folder=_folder(values, "ARETANE_VIDEO_FOLDER"),
+        cluster=values["ARETANE_CLUSTER"] or None,
     )
 
 

@@ -1279,6 +1279,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/outlook": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The chance to run out before a shot, as far as it is worked out: ask again until it is fine. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlookBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["OutlookView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/preview": {
         parameters: {
             query?: never;
@@ -2911,6 +3016,24 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AdvisedView
+         * @description A shot that the search chose: m/s, tip in ball radii, the chance of the pot alone.
+         */
+        AdvisedView: {
+            /** Ball */
+            ball: string;
+            /** Height */
+            height: number;
+            /** Pocket */
+            pocket: string;
+            /** Pot */
+            pot: number;
+            /** Side */
+            side: number;
+            /** Speed */
+            speed: number;
+        };
+        /**
          * ChangesBody
          * @description A batch for one rack, stored whole or not at all. `order` lists shot ids where it changed.
          */
@@ -2924,6 +3047,38 @@ export interface components {
             removed?: components["schemas"]["RemovedShotBody"][];
             /** Shots */
             shots?: components["schemas"]["ShotChangeBody"][];
+        };
+        /**
+         * ChartView
+         * @description Chances by place of the cue ball, on a grid: `columns` along the table, `rows` across, across running
+         *     fastest; the first node at `left`, `low`, the steps in mm.
+         *
+         *     `values` chances to run out, `errors` their standard errors, `shots` the number in `advised` of the shot
+         *     chosen there, None where no pot was found. `balls` are still to be potted.
+         */
+        ChartView: {
+            /** Advised */
+            advised: components["schemas"]["AdvisedView"][];
+            /** Balls */
+            balls: string[];
+            /** Columns */
+            columns: number;
+            /** Errors */
+            errors: number[];
+            /** Left */
+            left: number;
+            /** Low */
+            low: number;
+            /** Rows */
+            rows: number;
+            /** Shots */
+            shots: (number | null)[];
+            /** Step X */
+            step_x: number;
+            /** Step Y */
+            step_y: number;
+            /** Values */
+            values: number[];
         };
         /**
          * CompareView
@@ -3483,6 +3638,53 @@ export interface components {
              * @default null
              */
             three_foul: boolean | null;
+        };
+        /**
+         * OutlookBody
+         * @description The shots of a rack as they stand on the screen, and which of them is looked at (from 1).
+         */
+        OutlookBody: {
+            /** Breaker */
+            breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /** Shot */
+            shot: number;
+            /** Shots */
+            shots: components["schemas"]["ShotShape"][];
+        };
+        /**
+         * OutlookView
+         * @description The chance to run out from where the cue ball lies, and maps of it: `here` for the balls as they lie,
+         *     `following` for what the planned ball (else the advised one) leaves.
+         *
+         *     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
+         */
+        OutlookView: {
+            advised: components["schemas"]["AdvisedView"] | null;
+            /** After */
+            after: string | null;
+            /** Chance */
+            chance: number | null;
+            /** Error */
+            error: number | null;
+            following: components["schemas"]["ChartView"] | null;
+            here: components["schemas"]["ChartView"] | null;
+            /** Maps */
+            maps: number;
+            /** Reason */
+            reason: string;
+            /** Stage */
+            stage: string;
         };
         /**
          * PartBody

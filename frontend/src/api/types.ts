@@ -104,3 +104,7 @@ export type Path = { ball: string; points: [number, number, number][]; rails: nu
 export type Share = Schemas["ShareView"];
 export type VideoPart = Schemas["VideoPartView"];
 export type VttCheck = Schemas["VttCheckView"];
+
+export type Chart = Whole<Schemas["ChartView"]>;
+export type Advised = Whole<Schemas["AdvisedView"]>;
+export type Outlook = Whole<Schemas["OutlookView"]>;

@@ -17,6 +17,9 @@ import { Problem } from "../shell/Problem";
 import { theBall } from "../table/colours";
 import type { Units } from "../units/units";
 import { length } from "../units/units";
+import { chartOf, ChartLine } from "../chart/ChartLine";
+import { useChart } from "../chart/chartStore";
+import { useOutlook } from "../chart/useOutlook";
 import * as act from "./actions";
 import { COMMANDS, keyOf } from "./commands";
 import { ConflictDialog } from "./ConflictDialog";
@@ -149,6 +152,8 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
     return stop;
   }, [ended, found, planned]);
 
+  const view = useChart((s) => s.view);
+  const outlook = useOutlook(recording?.id ?? 0, useDesk((s) => s.number), doc, number, view !== "off" && Boolean(one));
   useVideo(recording?.id ?? 0);
   const following = doc.shots[number]?.shot.time_s ?? null;
   usePictureOf(one?.id ?? "", one?.shot.time_s ?? null, one?.shot.end_s ?? null, following, hidden);
@@ -171,7 +176,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const visible = hidden ? { ...one.shot, result: null } : one.shot;
   const line = hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot: visible }] : doc.shots;
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
-  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} hidden={hidden} />;
+  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} hidden={hidden} />;
   const picture = filmed && <Picture drawings={one.shot.drawings} draw={(made) => act.addDrawing(number, made)} />;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
@@ -185,6 +190,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               <Tray number={number} shot={visible} shown={shown} />
               <PointerRead />
             </div>
+            <ChartLine outlook={outlook} table={table} words={words} units={units} />
             <Told />
             <PencilLine number={number} drawn={one.shot.drawings.length} />
             <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />

@@ -1,5 +1,6 @@
 /** The one table of commands: keys, menu, palette and help are all made from it. */
 import type { PocketName } from "../api/types";
+import { nextLoss, nextView } from "../chart/chartStore";
 import * as act from "./actions";
 import { setBlind, useDesk } from "./deskStore";
 import { putDown, switchHidden, takePencil } from "../drawing/pencil";
@@ -116,6 +117,8 @@ export const COMMANDS: Command[] = [
   { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },
   { id: "slip-result", group: "Screen", words: "Open the result", keys: ["r"], run: () => act.openSlip("result") },
   { id: "slip-worth", group: "Screen", words: "Open the worth", keys: ["o"], run: () => act.openSlip("worth") },
+  { id: "map", group: "Screen", words: "Map of chances: for the next ball, from here, none", keys: ["."], run: () => nextView() },
+  { id: "map-loss", group: "Screen", words: "How much may be lost inside the computed window", keys: ["Shift+W"], run: () => nextLoss() },
   { id: "play", group: "Screen", words: "Play the strike at its true speed", keys: ["v"], run: () => play(1) },
   { id: "play-slow", group: "Screen", words: "Play the strike slowly", keys: ["Shift+V"], run: () => play(SLOW) },
   { id: "paths", group: "Screen", words: "Show or hide computed lines", keys: ["h"], run: () => useDesk.setState((s) => ({ showPaths: !s.showPaths })) },

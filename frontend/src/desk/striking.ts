@@ -7,7 +7,7 @@ import type { Finding, Forecast, Places, Shot } from "../api/types";
 const QUIET_FOR = 220; // ms without a change before the server is asked
 
 /** The value once it has not changed for a moment. */
-function useQuiet(text: string): string {
+export function useQuiet(text: string): string {
   const [quiet, setQuiet] = useState(text);
   useEffect(() => {
     const timer = window.setTimeout(() => setQuiet(text), QUIET_FOR);

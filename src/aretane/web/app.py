@@ -15,7 +15,10 @@ from aretane import __version__
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 
-from . import errors, match_files, numbers, players, racks, recordings, session, today
+from . import analysing, errors, match_files, numbers, outlooks, players, racks, recordings, session, today
+from .analysing.analyst import Analyst
+from .analysing.work import executor
+from .charting import Charting
 from .video import BLUEPRINTS as VIDEO
 from .video import Checking
 
@@ -44,10 +47,12 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.json.sort_keys = False  # type: ignore[attr-defined]  # words keep the order people expect
     app.config["SERVERS"] = [{"url": "/"}]
     errors.register(app)
+    app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
+    app.extensions["charting"] = Charting()
     app.extensions["checking"] = Checking(settings, database)
-    for module in (session, today, players, recordings, racks, match_files, numbers):
+    for module in (session, today, players, recordings, racks, outlooks, match_files, numbers):
         app.register_blueprint(module.blueprint)
-    for blueprint in VIDEO:
+    for blueprint in (*VIDEO, analysing.blueprint):
         app.register_blueprint(blueprint)
     app.before_request(_same_origin)
     app.after_request(_headers)

@@ -94,11 +94,11 @@ def _new_id() -> str:
 
 def _rack_view(db: Db, asker: Asker, rack_id: int) -> RackView:
     stored = read.rack(db, asker.club_id, rack_id)
-    around, carried = _before(db, asker, stored.recording_id, stored.number)
+    around, carried = before_rack(db, asker, stored.recording_id, stored.number)
     return serialise.rack(around, stored, carried)
 
 
-def _before(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[Scene, RackState | None]:
+def before_rack(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[Scene, RackState | None]:
     """The scene of a recording, and what its racks before `number` hand on."""
     head = read.recording_head(db, asker.club_id, recording_id)
     around = scene(head)
@@ -182,7 +182,7 @@ def save(rack_id: int, json_data: ChangesBody) -> RackView:
 def preview(recording_id: int, json_data: PreviewBody) -> PreviewView:
     """Review shots as they stand on the screen, while they are being moved."""
     with to_read() as (db, asker):
-        around, carried = _before(db, asker, recording_id, json_data.number)
+        around, carried = before_rack(db, asker, recording_id, json_data.number)
     head = RackHead(json_data.breaker, json_data.depth)
     return PreviewView(reviews=serialise.reviews(around, review(around, head, json_data.shots, carried)))
 

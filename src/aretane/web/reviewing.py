@@ -84,8 +84,7 @@ def review(
 ) -> Reviewed:
     """Replay, measure and check a rack. `carried`: the end of the rack before, see `carried_into`."""
     rules = scene.rules
-    rack = _core_rack(scene, head, shots)
-    steps = replay(rules, rack, carried)
+    rack, steps = replayed(scene, head, shots, carried)
     contents = [shot.model_dump_json(by_alias=True) for shot in shots]
     measured = [
         _measured(scene, content, step.state, step.before)
@@ -95,6 +94,14 @@ def review(
     return Reviewed(
         steps, timings(rack), measured, flags(scene.table, rules, rack, carried, scene.placing), end
     )
+
+
+def replayed(
+    scene: Scene, head: RackHead, shots: list[ShotShape], carried: RackState | None = None
+) -> tuple[Rack, list[Step]]:
+    """A rack and its steps, nothing measured."""
+    rack = _core_rack(scene, head, shots)
+    return rack, replay(scene.rules, rack, carried)
 
 
 def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape]) -> Rack:
@@ -194,8 +201,8 @@ def _contents(rack: StoredRack) -> tuple[str, ...]:
 @lru_cache(maxsize=KEPT_RACKS)
 def _facts(scene: Scene, head: RackHead, contents: tuple[str, ...], carried: RackState | None) -> RackFacts:
     shots = [ShotShape.model_validate_json(text) for text in contents]
-    rack, rules = _core_rack(scene, head, shots), scene.rules
-    steps = replay(rules, rack, carried)
+    rules = scene.rules
+    rack, steps = replayed(scene, head, shots, carried)
     open_shots = [n for n, shot in enumerate(shots, start=1) if shot.result is None]
     first = steps[0] if steps and steps[0].shot.plan.kind == "break" else None
     broke = first is not None and first.ruling is not None and first.shot.result is not None

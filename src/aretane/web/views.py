@@ -606,3 +606,131 @@ class VttCheckView(BaseModel):
     marks: int
     notes: int
     rest: list[VttRestView]
+
+
+class AdvisedView(BaseModel):
+    """A shot that the search chose: m/s, tip in ball radii, the chance of the pot alone."""
+
+    ball: str
+    pocket: str
+    speed: float
+    side: float
+    height: float
+    pot: float
+
+
+class ChartView(BaseModel):
+    """Chances by place of the cue ball, on a grid: `columns` along the table, `rows` across, across running
+    fastest; the first node at `left`, `low`, the steps in mm.
+
+    `values` chances to run out, `errors` their standard errors, `shots` the number in `advised` of the shot
+    chosen there, None where no pot was found. `balls` are still to be potted.
+    """
+
+    balls: list[str]
+    left: float
+    low: float
+    step_x: float
+    step_y: float
+    columns: int
+    rows: int
+    values: list[float]
+    errors: list[float]
+    shots: list[int | None]
+    advised: list[AdvisedView]
+
+
+class OutlookView(BaseModel):
+    """The chance to run out from where the cue ball lies, and maps of it: `here` for the balls as they lie,
+    `following` for what the planned ball (else the advised one) leaves.
+
+    `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
+    """
+
+    reason: str
+    stage: str
+    maps: int
+    chance: float | None
+    error: float | None
+    advised: AdvisedView | None
+    here: ChartView | None
+    following: ChartView | None
+    after: str | None
+
+
+class PartView(BaseModel):
+    """A part of a shot's worth: decision, pot, position or luck, as a change in chance with its standard
+    error. `clear`: more than its error."""
+
+    name: str
+    value: float
+    error: float
+    clear: bool
+
+
+class StoryShotView(BaseModel):
+    """What the chances say about a shot. `state`: none (nothing to work out, with the `reason`), unknown
+    (not asked for), waiting, running, done, failed.
+
+    `before` and `after` are its shooter's chances to run out; `choice` what the choice made promised.
+    `assumed`: what the plan left open. `parts` add up to the change, and are missing with a `reason`.
+    """
+
+    state: str
+    reason: str
+    before: float | None
+    before_error: float | None
+    after: float | None
+    choice: float | None
+    choice_error: float | None
+    assumed: list[str]
+    advised: AdvisedView | None
+    parts: list[PartView]
+
+
+class TurnView(BaseModel):
+    """A turning shot: the change in chance, the part that made most of it, and the earlier shot whose
+    position is the cause. Shots from 1."""
+
+    shot: int
+    change: float
+    part: str | None
+    began: int | None
+
+
+class StreakView(BaseModel):
+    """Misses of one player in a row to the same side: long, short, left or right. Shots from 1."""
+
+    player: str
+    way: str
+    shots: list[int]
+
+
+class StoryView(BaseModel):
+    """A rack told by its chances, one entry a shot. `wanted`, `done` and `failed` count shots that can be
+    worked out; `opens` is the shot that mattered most, where one is known."""
+
+    shots: list[StoryShotView]
+    turning: list[TurnView]
+    streaks: list[StreakView]
+    possible: int
+    wanted: int
+    done: int
+    failed: int
+    opens: int | None
+
+
+class RackProgressView(BaseModel):
+    """How far the work on a rack is, in shots."""
+
+    number: int
+    possible: int
+    wanted: int
+    done: int
+    failed: int
+
+
+class AnalysisView(BaseModel):
+    """How far the work on a recording is, rack by rack."""
+
+    racks: list[RackProgressView]

@@ -12,10 +12,12 @@ from ..shot import Plan
 from ..vocabulary import ball_words
 from . import kernel
 from .games import Question, search
-from .maps import TOUCHED, PlannedShot
+from .maps import TOUCHED, Kept, PlannedShot
 from .run import Run
 
 SAMPLES = 400
+MODEL = 1
+"""Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -42,10 +44,15 @@ class Appraisal:
     assumed: tuple[str, ...]
     reason: str
 
+    @property
+    def before(self) -> Chance:
+        """The chance before the shot: of the better of the two choices."""
+        return max((self.best, self.choice or self.best), key=lambda one: one.value)
 
-def appraise(asked: Question, plan: Plan, threads: int = 2) -> Appraisal:
-    """Search the layout and value the plan in it."""
-    run = search(asked, threads=threads, through=plan.ball)
+
+def appraise(asked: Question, plan: Plan, threads: int = 2, kept: Kept | None = None) -> Appraisal:
+    """Search the layout and value the plan in it; `kept` as in `Maker`."""
+    run = search(asked, threads=threads, through=plan.ball, kept=kept)
     outlook = run.outlook()
     best = Chance(outlook.values[0], outlook.error)
     try:

@@ -12,7 +12,7 @@ from ..skill import Skill
 from ..table import Table
 from ..vocabulary import ball_words
 from . import group, rotation
-from .maps import ChanceMap, Maker
+from .maps import ChanceMap, Kept, Maker
 from .run import Run
 
 LAST = {"nine-ball": "9", "ten-ball": "10", "eight-ball": "8", "english-eight-ball": "black"}
@@ -63,16 +63,23 @@ def question(
 
 def search(
     asked: Question, coarser: float = 1.0, threads: int = 2, through: str | None = None,
-    told: Callable[[ChanceMap], object] = lambda one: None,
+    told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
 ) -> Run:  # fmt: skip
-    """The run, on a grid `coarser` times as wide as usual; `told` as in `Maker`.
+    """The run, on a grid `coarser` times as wide as usual; `told` and `kept` as in `Maker`.
 
     Of balls in any order `through` is kept as the next one, whatever the search thinks of it.
     """
     grouped = asked.discipline not in ("nine-ball", "ten-ball")
     spacing = (group.SPACING if grouped else rotation.SPACING) * coarser
     maker = Maker(
-        asked.table, asked.layout, asked.skill, spacing, asked.physics, threads=threads, told=told
+        asked.table,
+        asked.layout,
+        asked.skill,
+        spacing,
+        asked.physics,
+        threads=threads,
+        told=told,
+        kept=kept,
     )
     objects = asked.layout.objects
     if not grouped:

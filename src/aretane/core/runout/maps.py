@@ -4,9 +4,12 @@ Each shot is chosen on some samples of the shooter's errors and valued on others
 valued by its own sample, would promise too much, and over nine balls the promise compounds.
 """
 
+from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field
+from hashlib import blake2b
+from threading import Lock
 from zlib import crc32
 
 import numpy as np
@@ -132,13 +135,27 @@ def shot_of(ways: Sequence[Way], row: Array) -> PlannedShot | None:
     return PlannedShot(way.ball, POCKETS[int(pocket)], speed, side, height, direction, pot, way.then)
 
 
+class Kept(OrderedDict[str, ChanceMap]):
+    """The latest maps, by what they depend on; many threads may share it."""
+
+    def __init__(self, most: int) -> None:
+        super().__init__()
+        self.most, self._one = most, Lock()
+
+    def __setitem__(self, key: str, made: ChanceMap) -> None:
+        with self._one:
+            super().__setitem__(key, made)
+            while len(self) > self.most:
+                self.popitem(last=False)
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Maker:
     """Makes the maps of one layout for one player.
 
-    `kinds` is K, how many values are carried; `finish` (K,) what a finished run is worth. The answer does
-    not depend on the number of `threads`. `told` hears of every map as it is ready; what it raises stops
-    the work.
+    `finish` (K,) is what a finished run is worth. The answer does not depend on the number of `threads`.
+    `told` hears of every map as it is ready; what it raises stops the work. `kept` holds maps by everything
+    they depend on: share it, and what did not change is not made again.
     """
 
     table: Table
@@ -150,8 +167,10 @@ class Maker:
     threads: int = 2
     finish: tuple[float, ...] = (1.0,)
     told: Callable[[ChanceMap], object] = lambda one: None
+    kept: Kept | None = None
     maps: dict[State, ChanceMap] = field(default_factory=dict)
     following: dict[State | None, Array] = field(default_factory=dict)
+    keys: dict[State | None, str] = field(default_factory=dict)
 
     @property
     def frame(self) -> Array:
@@ -163,15 +182,31 @@ class Maker:
         """Nodes along and across the table."""
         return grid_of(self.table, self.spacing)[1]
 
-    def known(self, state: State, values: Array) -> None:
-        """Take values (K, nx, ny) of a state as given: an estimate, not a search."""
-        self.following[state] = values
-
     def make(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> ChanceMap:
         """The map of a state with `balls` on the table; everything its ways lead to must have been made.
 
         Raises KeyError for a ball that is not in the layout.
         """
+        key = self.keys[state] = self._key(state, balls, ways)
+        made = None if self.kept is None else self.kept.get(key)
+        if made is None:
+            made = self._made(state, balls, ways)
+            if self.kept is not None:
+                self.kept[key] = made
+        self.maps[state], self.following[state] = made, made.smooth
+        self.told(made)
+        return made
+
+    def _key(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> str:
+        """Everything that the map depends on, in short."""
+        places = dict(self.layout.places)
+        content = (
+            self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, state,
+            [(ball, places[ball]) for ball in balls], list(ways), [self.keys.get(way.then) for way in ways],
+        )  # fmt: skip
+        return blake2b(repr(content).encode(), digest_size=16).hexdigest()
+
+    def _made(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> ChanceMap:
         frame, shape = grid_of(self.table, self.spacing)
         nodes, rows = nodes_of(frame, shape), self.rows(self.layout, balls)
         errors = random_errors(CHOOSING + VALUING, (*self.seed, crc32(" ".join(state).encode())))
@@ -181,11 +216,7 @@ class Maker:
         grids = np.array([filled(values[:, k].reshape(shape), hidden) for k in range(len(self.finish))])
         chosen = best.reshape((*shape, kernel.BEST_COLUMNS))
         smooth = np.array([smoothed(grid, frame) for grid in grids])
-        made = ChanceMap(state, tuple(ways), grids, smooth, np.sqrt(spreads).reshape(shape), chosen, frame)
-        self.maps[state] = made
-        self.following[state] = smooth
-        self.told(made)
-        return made
+        return ChanceMap(state, tuple(ways), grids, smooth, np.sqrt(spreads).reshape(shape), chosen, frame)
 
     def outlook(
         self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], seed: tuple[int, ...] = (1,),

@@ -1,0 +1,84 @@
+/** Under the table: which map is shown, how wide the window is drawn, what the pointer reads. */
+import type { Advised, Chart, Outlook, Place, TableView, Words } from "../api/types";
+import { useDesk } from "../desk/deskStore";
+import { keyOf } from "../desk/commands";
+import { theBall } from "../table/colours";
+import { chance, speed, tipAt, type Units } from "../units/units";
+import { allow, LOSSES, show, useChart, type View } from "./chartStore";
+import { highest, readAt } from "./lines";
+
+type Props = { outlook: Outlook | null; table: TableView; words: Words; units: Units };
+
+export function ChartLine({ outlook, table, words, units }: Props) {
+  const { view, loss } = useChart();
+  const chart = chartOf(outlook, view);
+  const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
+  const views: [View, string][] = [["next", after], ["here", "from here"], ["off", "none"]];
+  return (
+    <div className="px-1 text-sm" aria-label="Map of chances" role="group">
+      <div className="flex flex-wrap items-baseline gap-x-3">
+        <span className="flex items-baseline">
+          <kbd className="key" aria-hidden="true">{keyOf("map")}</kbd>
+          <span className="quiet px-1">map</span>
+          {views.map(([one, text]) => (
+            <button key={one} type="button" className="pick text-sm" aria-pressed={view === one} onClick={() => show(one)}>{text}</button>
+          ))}
+        </span>
+        {view !== "off" && chart && (
+          <span className="flex items-baseline">
+            <span className="quiet pr-1">window within</span>
+            {LOSSES.map((one) => (
+              <button key={one} type="button" className="pick num text-sm" aria-pressed={loss === one} onClick={() => allow(one)}>{(one * 100).toFixed(0)}</button>
+            ))}
+            <span className="quiet pl-1">points of the best place, {chance(highest(chart))}</span>
+          </span>
+        )}
+        {view !== "off" && <span className="quiet" role="status">{progress(outlook, chart, view)}</span>}
+      </div>
+      {view !== "off" && outlook?.advised && (
+        <p>
+          Run-out where the cue ball lies: <b className="num">{chance(outlook.chance)}</b>
+          <Spread error={outlook.error} />, playing {shotWords(outlook.advised, words, units)}.
+        </p>
+      )}
+      {view !== "off" && chart && <Probe chart={chart} table={table} words={words} units={units} />}
+    </div>
+  );
+}
+
+export const chartOf = (outlook: Outlook | null, view: View): Chart | null =>
+  (view === "next" ? outlook?.following : view === "here" ? outlook?.here : null) ?? null;
+
+function Spread({ error }: { error: number | null }) {
+  return error !== null && error >= 0.005 ? <span className="num quiet"> ±{(error * 100).toFixed(0)}</span> : null;
+}
+
+function progress(outlook: Outlook | null, chart: Chart | null, view: View): string {
+  if (!outlook) return "asking…";
+  if (outlook.stage === "none") return outlook.reason;
+  if (outlook.stage === "waiting") return `working out the first picture, ${outlook.maps} maps…`;
+  if (outlook.stage === "rough") return `rough; refining, ${outlook.maps} maps…`;
+  if (!chart && view === "next") return outlook.after ? "nothing follows: that ball ends the rack" : "no shot leads on from here";
+  return "lines of equal chance to run out, in %";
+}
+
+/** "the 3, upper right, 6.5 km/h, low" */
+function shotWords(shot: Advised, words: Words, units: Units): string {
+  const tip = tipAt({ side: shot.side, height: shot.height });
+  return `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? shot.pocket} (${speed(shot.speed, units)}, ${tip}, pot ${chance(shot.pot)})`;
+}
+
+/** What the pointer reads off the map. */
+function Probe({ chart, table, words, units }: { chart: Chart; table: TableView; words: Words; units: Units }) {
+  const pointer = useDesk((s) => s.pointer);
+  const inside = pointer && pointer[0] > 0 && pointer[1] > 0 && pointer[0] < table.length && pointer[1] < table.width;
+  if (!inside) return <p className="quiet hidden sm:block">Point at the table to read the chance from there.</p>;
+  const read = readAt(chart, pointer as Place);
+  const shot = read.shot === null ? null : (chart.advised[read.shot] ?? null);
+  return (
+    <p data-testid="probe">
+      From there <b className="num">{chance(read.value)}</b>
+      <Spread error={read.error} /> to run out{shot ? `, next ${shotWords(shot, words, units)}` : ": no pot found"}
+    </p>
+  );
+}

@@ -1,0 +1,36 @@
+/** A map on the table: fine lines of equal chance, the window in a heavier one, the dead zone dotted. */
+import { memo, useMemo } from "react";
+import type { Chart, Place, Places, TableView } from "../api/types";
+import { highest, labelAt, levels, linesAt, type Line } from "./lines";
+
+type Props = { table: TableView; chart: Chart; loss: number; balls: Places };
+
+/** Share of the best chance under which a place is dead. */
+const DEAD = 0.1;
+
+export const ChartMarks = memo(function ChartMarks({ table, chart, loss, balls }: Props) {
+  const best = highest(chart);
+  const { even, window, dead } = useMemo(() => {
+    const inside = Math.max(best - loss, best * 0.5);
+    const [window] = linesAt(chart, [inside]);
+    const [dead] = linesAt(chart, [best * DEAD]);
+    return { even: linesAt(chart, levels(chart)), window, dead };
+  }, [chart, best, loss]);
+  const path = (line: Line) => line.parts.map((part) => `M${part.map(([x, y]) => `${x.toFixed(0)},${(table.width - y).toFixed(0)}`).join("L")}`).join("");
+  const free: Place[] = [...(Object.values(balls) as Place[]), ...table.pockets.map((one) => one.mouth as Place)];
+  return (
+    <g data-mark="chart" pointerEvents="none" fill="none" stroke="var(--table-ink)" strokeLinejoin="round">
+      {even.map((line) => <path key={line.level} d={path(line)} strokeWidth={2.6} strokeOpacity={0.5} />)}
+      {dead && <path d={path(dead)} strokeWidth={5} strokeOpacity={0.75} strokeDasharray="1 13" strokeLinecap="round" data-mark="dead-zone" />}
+      {window && <path d={path(window)} strokeWidth={7} strokeOpacity={0.9} data-mark="computed-window" />}
+      {even.map((line) => {
+        const at = labelAt(line, free);
+        return at && (
+          <text key={line.level} x={at[0]} y={table.width - at[1]} dy="0.35em" textAnchor="middle" className="num" style={{ fontSize: 38 }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={14} paintOrder="stroke">
+            {(line.level * 100).toFixed(0)}
+          </text>
+        );
+      })}
+    </g>
+  );
+});

@@ -1,0 +1,101 @@
+"""Chance maps for whoever looks at a position now: one at a time, the newest first, rough before fine."""
+
+import time
+from collections import OrderedDict
+from dataclasses import dataclass, field
+from threading import Condition, Thread
+
+from aretane.core.runout.games import Question, search
+from aretane.core.runout.maps import Kept
+from aretane.core.runout.run import Run
+
+KEPT = 60
+"""Positions whose maps are kept, the latest."""
+FORGOTTEN = 3.0
+"""s after which nobody waits for a map that was not asked for again."""
+MAPS = 600
+"""Maps that are kept: as long as no ball moves, those of the balls left serve again."""
+ROUGH = 2.0
+"""How much wider the grid of the first picture is."""
+
+
+@dataclass(slots=True)
+class Chart:
+    """One position's maps on their way: `rough`, then `fine`; `maps` counts those of the search now
+    running. `trouble` says why it was given up."""
+
+    asked: Question
+    through: str | None
+    seen: float
+    rough: Run | None = None
+    fine: Run | None = None
+    maps: int = 0
+    trouble: str = ""
+
+    @property
+    def done(self) -> bool:
+        return self.fine is not None or bool(self.trouble)
+
+    @property
+    def run(self) -> Run | None:
+        """The best there is so far."""
+        return self.fine or self.rough
+
+
+class _Given(Exception):
+    """The work was given up for something newer."""
+
+
+@dataclass(eq=False)
+class Charting:
+    """Draws maps in a thread of its own, which starts with the first question."""
+
+    _charts: OrderedDict[tuple[Question, str | None], Chart] = field(default_factory=OrderedDict)
+    _wanted: list[Chart] = field(default_factory=list)
+    _maps: Kept = field(default_factory=lambda: Kept(MAPS))
+    _change: Condition = field(default_factory=Condition)
+    _thread: Thread | None = None
+
+    def ask(self, asked: Question, through: str | None) -> Chart:
+        """The chart of a position: as far as it is. Asking again says that somebody waits."""
+        key = (asked, through)
+        with self._change:
+            chart = self._charts.setdefault(key, Chart(asked, through, 0.0))
+            chart.seen = time.monotonic()
+            self._charts.move_to_end(key)
+            while len(self._charts) > KEPT:
+                self._charts.popitem(last=False)
+            if not chart.done and chart not in self._wanted:
+                self._wanted.append(chart)
+                self._change.notify()
+            if self._thread is None:
+                self._thread = Thread(target=self._work, name="charting", daemon=True)
+                self._thread.start()
+        return chart
+
+    def _work(self) -> None:
+        while True:
+            with self._change:
+                self._change.wait_for(lambda: bool(self._wanted))
+                chart = self._wanted[-1]
+            try:
+                self._draw(chart)
+            except _Given:
+                chart.maps = 0
+            except Exception as trouble:  # whatever it was, the next position must be drawn
+                chart.trouble = f"the map could not be worked out: {trouble}"
+            with self._change:
+                if chart.done or time.monotonic() - chart.seen > FORGOTTEN:
+                    self._wanted.remove(chart)
+
+    def _draw(self, chart: Chart) -> None:
+        def told(_: object) -> None:
+            chart.maps += 1
+            newer = self._wanted[-1] is not chart
+            if newer or time.monotonic() - chart.seen > FORGOTTEN:
+                raise _Given
+
+        if chart.rough is None:
+            chart.rough = search(chart.asked, ROUGH, told=told, through=chart.through, kept=self._maps)
+        chart.maps = 0
+        chart.fine = search(chart.asked, told=told, through=chart.through, kept=self._maps)
