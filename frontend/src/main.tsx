@@ -28,6 +28,7 @@ const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback:
   { path: "/recordings/new", ...page(async () => (await import("./recording/NewRecording")).NewRecording) },
   { path: "/recordings/:recording", ...page(async () => (await import("./recording/RecordingPage")).RecordingPage) },
   { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <Spoken><ShotDesk /></Spoken> },
+  { path: "/recordings/:recording/racks/:rack/story/:shot?", ...page(async () => (await import("./story/StoryPage")).StoryPage) },
   { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
   { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
   { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },

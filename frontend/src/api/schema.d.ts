@@ -1118,6 +1118,200 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/analysis": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How far the work is. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnalysisView"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Have the shots worked out that are not yet. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["AnalyseBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnalysisView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Take back what is not begun; what runs is finished and kept. */
+        delete: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AnalysisView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/file": {
         parameters: {
             query?: never;
@@ -1621,6 +1815,63 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["DeskView"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{recording_id}/racks/{number}/story": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A rack's chances, shot by shot, as far as they are worked out. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                    number: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StoryView"];
                     };
                 };
                 /** @description Not found */
@@ -3034,6 +3285,25 @@ export interface components {
             speed: number;
         };
         /**
+         * AnalyseBody
+         * @description Which racks to work out; null: all of the recording.
+         */
+        AnalyseBody: {
+            /**
+             * Racks
+             * @default null
+             */
+            racks: number[] | null;
+        };
+        /**
+         * AnalysisView
+         * @description How far the work on a recording is, rack by rack.
+         */
+        AnalysisView: {
+            /** Racks */
+            racks: components["schemas"]["RackProgressView"][];
+        };
+        /**
          * ChangesBody
          * @description A batch for one rack, stored whole or not at all. `order` lists shot ids where it changed.
          */
@@ -3695,6 +3965,21 @@ export interface components {
             starts_at_s: number;
         };
         /**
+         * PartView
+         * @description A part of a shot's worth: decision, pot, position or luck, as a change in chance with its standard
+         *     error. `clear`: more than its error.
+         */
+        PartView: {
+            /** Clear */
+            clear: boolean;
+            /** Error */
+            error: number;
+            /** Name */
+            name: string;
+            /** Value */
+            value: number;
+        };
+        /**
          * PathView
          * @description A ball's path as [seconds, x mm, y mm], cushions met, and whether it falls at the end.
          */
@@ -4051,6 +4336,22 @@ export interface components {
              * @default null
              */
             winner: string | null;
+        };
+        /**
+         * RackProgressView
+         * @description How far the work on a rack is, in shots.
+         */
+        RackProgressView: {
+            /** Done */
+            done: number;
+            /** Failed */
+            failed: number;
+            /** Number */
+            number: number;
+            /** Possible */
+            possible: number;
+            /** Wanted */
+            wanted: number;
         };
         /**
          * RackShape
@@ -4539,6 +4840,70 @@ export interface components {
             version: number;
         };
         /**
+         * StoryShotView
+         * @description What the chances say about a shot. `state`: none (nothing to work out, with the `reason`), unknown
+         *     (not asked for), waiting, running, done, failed.
+         *
+         *     `before` and `after` are its shooter's chances to run out; `choice` what the choice made promised.
+         *     `assumed`: what the plan left open. `parts` add up to the change, and are missing with a `reason`.
+         */
+        StoryShotView: {
+            advised: components["schemas"]["AdvisedView"] | null;
+            /** After */
+            after: number | null;
+            /** Assumed */
+            assumed: string[];
+            /** Before */
+            before: number | null;
+            /** Before Error */
+            before_error: number | null;
+            /** Choice */
+            choice: number | null;
+            /** Choice Error */
+            choice_error: number | null;
+            /** Parts */
+            parts: components["schemas"]["PartView"][];
+            /** Reason */
+            reason: string;
+            /** State */
+            state: string;
+        };
+        /**
+         * StoryView
+         * @description A rack told by its chances, one entry a shot. `wanted`, `done` and `failed` count shots that can be
+         *     worked out; `opens` is the shot that mattered most, where one is known.
+         */
+        StoryView: {
+            /** Done */
+            done: number;
+            /** Failed */
+            failed: number;
+            /** Opens */
+            opens: number | null;
+            /** Possible */
+            possible: number;
+            /** Shots */
+            shots: components["schemas"]["StoryShotView"][];
+            /** Streaks */
+            streaks: components["schemas"]["StreakView"][];
+            /** Turning */
+            turning: components["schemas"]["TurnView"][];
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * StreakView
+         * @description Misses of one player in a row to the same side: long, short, left or right. Shots from 1.
+         */
+        StreakView: {
+            /** Player */
+            player: string;
+            /** Shots */
+            shots: number[];
+            /** Way */
+            way: string;
+        };
+        /**
          * StrikeView
          * @description A strike: speed in m/s, tip in ball radii from the centre, right and up positive.
          */
@@ -4675,6 +5040,21 @@ export interface components {
         TodayView: {
             /** Lines */
             lines: components["schemas"]["LineView"][];
+        };
+        /**
+         * TurnView
+         * @description A turning shot: the change in chance, the part that made most of it, and the earlier shot whose
+         *     position is the cause. Shots from 1.
+         */
+        TurnView: {
+            /** Began */
+            began: number | null;
+            /** Change */
+            change: number;
+            /** Part */
+            part: string | null;
+            /** Shot */
+            shot: number;
         };
         /**
          * VerdictShape

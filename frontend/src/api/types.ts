@@ -108,3 +108,7 @@ export type VttCheck = Schemas["VttCheckView"];
 export type Chart = Whole<Schemas["ChartView"]>;
 export type Advised = Whole<Schemas["AdvisedView"]>;
 export type Outlook = Whole<Schemas["OutlookView"]>;
+export type Story = Whole<Schemas["StoryView"]>;
+export type StoryShot = Whole<Schemas["StoryShotView"]>;
+export type Part = Whole<Schemas["PartView"]>;
+export type RackProgress = Whole<Schemas["RackProgressView"]>;

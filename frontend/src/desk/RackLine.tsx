@@ -1,6 +1,6 @@
-/** The rack as a line of small layouts, the pot chance running through them as one drawn line. */
+/** The rack as a line of small layouts, the chance running through them: to run out where it is worked out, else of the pot. */
 import { memo, useEffect, useRef } from "react";
-import type { Place, Places, Review, Shot, TableView } from "../api/types";
+import type { Place, Places, Review, Shot, Story, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
 import { ballName } from "../table/colours";
 import { TableBed } from "../table/TableBed";
@@ -19,15 +19,18 @@ type Props = {
   current: number;
   name: (player: string) => string;
   go: (shot: number) => void;
-  add: () => void;
+  /** Adds a shot; not given where nothing is changed. */
+  add?: () => void;
   over: boolean;
   /** What follows the last shot shown waits for a verdict. */
   hidden: boolean;
-  nextRack: () => void;
+  nextRack?: () => void;
+  story: Story | null;
 };
 
-export function RackLine({ shots, seen, reviews, table, current, name, go, add, over, hidden, nextRack }: Props) {
-  const chances = shots.map((s) => reviews[s.id]?.pot?.chance ?? null);
+export function RackLine({ shots, seen, reviews, table, current, name, go, add, over, hidden, nextRack, story }: Props) {
+  const runOut = Boolean(story?.done);
+  const chances = shots.map((s, i) => (runOut ? (story?.shots[i]?.before ?? null) : (reviews[s.id]?.pot?.chance ?? null)));
   return (
     <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
       <svg className="absolute h-0 w-0" aria-hidden="true">
@@ -37,17 +40,18 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add, 
         {shots.map((one, index) => (
           <Cell
             key={one.id} number={index + 1} shot={one.shot} who={name(one.shot.shooter).split(" ")[0] ?? ""}
-            balls={seen[one.id]?.before ?? NO_BALLS} review={reviews[one.id]} table={table} now={index + 1 === current} go={go}
+            balls={seen[one.id]?.before ?? NO_BALLS} review={reviews[one.id]} figure={chances[index] ?? null} table={table} now={index + 1 === current} go={go}
           />
         ))}
-        <ChanceLine chances={chances} />
+        <ChanceLine chances={chances} visits={runOut ? shots.map((s) => s.shot.shooter) : null} />
+        <span className="quiet pointer-events-none absolute left-1 text-[0.65rem]" style={{ top: 18 }}>{runOut ? "run-out" : "pot"}</span>
         {hidden ? (
           <span className="quiet grid place-items-center text-sm" style={{ width: CELL }}>hidden</span>
-        ) : over ? (
+        ) : over && nextRack ? (
           <button type="button" onClick={nextRack} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
             <span>rack over;<br />next rack <kbd className="key">G</kbd></span>
           </button>
-        ) : (
+        ) : add && (
           <button type="button" onClick={add} className="hover:bg-base-200 grid place-items-center text-sm" style={{ width: CELL }}>
             <span>+ shot <kbd className="key">N</kbd></span>
           </button>
@@ -64,18 +68,17 @@ const boxOf = (table: TableView): string => {
 };
 
 type CellProps = {
-  number: number; shot: Shot; who: string; balls: Places; review: Review | undefined; table: TableView; now: boolean; go: (shot: number) => void;
+  number: number; shot: Shot; who: string; balls: Places; review: Review | undefined; figure: number | null; table: TableView; now: boolean; go: (shot: number) => void;
 };
 
 /** One shot: who, the chance, the layout before it, what came. Drawn again only when one of them changes. */
 const Cell = memo(
-  function Cell({ number, shot, who, balls, review, table, now, go }: CellProps) {
+  function Cell({ number, shot, who, balls, review, figure, table, now, go }: CellProps) {
     const here = useRef<HTMLButtonElement>(null);
     useEffect(() => {
       // newer browsers return a promise here, which must not become the effect's clean-up
       if (now) here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
     }, [now]);
-    const pot = review?.pot?.chance ?? null;
     const flags = review?.flags.length ?? 0;
     const drawn = { ...table, ball_radius: 44, cue_ball_radius: 44 };
     return (
@@ -84,7 +87,7 @@ const Cell = memo(
         className={`relative px-1.5 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`} style={{ width: CELL }}
       >
         <span className="block truncate text-xs leading-4">
-          <span className="num quiet float-right">{pot === null ? "" : chance(pot)}</span>
+          <span className="num quiet float-right">{figure === null ? "" : chance(figure)}</span>
           <b className="num">{number}</b> {who}
         </span>
         <span className="block" style={{ height: HIGH }} />
@@ -103,7 +106,7 @@ const Cell = memo(
   },
   (a, b) =>
     a.number === b.number && a.shot === b.shot && a.who === b.who && a.now === b.now && a.table === b.table &&
-    a.review?.pot?.chance === b.review?.pot?.chance && a.review?.flags.length === b.review?.flags.length && same(a.balls, b.balls),
+    a.figure === b.figure && a.review?.flags.length === b.review?.flags.length && same(a.balls, b.balls),
 );
 
 /** What came of the shot, in two words. */
@@ -120,19 +123,20 @@ export function came(shot: Shot): string {
   return parts.join(" · ");
 }
 
-function ChanceLine({ chances }: { chances: (number | null)[] }) {
+/** With `visits` the line begins anew where another player is at the table: it is that player's chance. */
+function ChanceLine({ chances, visits }: { chances: (number | null)[]; visits: string[] | null }) {
   const x = (i: number) => i * CELL + CELL / 2;
   const y = (c: number) => 3 + (1 - c) * (HIGH - 6);
   const known = chances.map((c, i) => (c === null ? null : ([x(i), y(c)] as const)));
   const runs: string[] = [];
   let run: string[] = [];
-  for (const p of [...known, null]) {
-    if (p) run.push(`${p[0]},${p[1]}`);
-    else if (run.length) {
+  [...known, null].forEach((p, i) => {
+    if (run.length && (!p || (visits && visits[i] !== visits[i - 1]))) {
       runs.push(run.join(" "));
       run = [];
     }
-  }
+    if (p) run.push(`${p[0]},${p[1]}`);
+  });
   return (
     <svg className="pointer-events-none absolute left-0" style={{ top: 20 }} width={chances.length * CELL} height={HIGH} aria-hidden="true">
       <line x1={0} x2={chances.length * CELL} y1={y(0)} y2={y(0)} stroke="currentColor" strokeOpacity={0.25} />

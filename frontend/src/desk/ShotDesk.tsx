@@ -18,6 +18,8 @@ import { theBall } from "../table/colours";
 import type { Units } from "../units/units";
 import { length } from "../units/units";
 import { chartOf, ChartLine } from "../chart/ChartLine";
+import { AskFor } from "../story/AskFor";
+import { cancelAnalysis, useStory } from "../story/useStory";
 import { useChart } from "../chart/chartStore";
 import { useOutlook } from "../chart/useOutlook";
 import * as act from "./actions";
@@ -153,6 +155,8 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   }, [ended, found, planned]);
 
   const view = useChart((s) => s.view);
+  const stored = useDesk((s) => s.base);
+  const { story, analyse } = useStory(recording?.id ?? 0, useDesk((s) => s.number), JSON.stringify([stored.rackVersion, stored.versions]));
   const outlook = useOutlook(recording?.id ?? 0, useDesk((s) => s.number), doc, number, view !== "off" && Boolean(one));
   useVideo(recording?.id ?? 0);
   const following = doc.shots[number]?.shot.time_s ?? null;
@@ -204,6 +208,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             )}
             <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
               <span>Shot {number} of {doc.shots.length}</span>
+              {!hidden && <Link className="go text-sm font-normal" to={`${base}/story/${number}`}>story of the rack</Link>}
               <span className="quiet text-sm font-normal">{hidden ? "result hidden" : came(one.shot)}</span>
             </h1>
             <Standing review={review} name={name} />
@@ -217,11 +222,11 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               {hidden ? <JudgeFirst number={number} words={words} /> : <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} finding={finding.data} waiting={finding.waiting} units={units} />}
             </SlipBox>
             <SlipBox slip="worth" now={slip} line={hidden ? "hidden" : worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
-              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} />}
+              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} worth={story?.shots[number - 1]} who={`${name(one.shot.shooter)}, ${levelOf(recording, one.shot.shooter, words)} model`} ask={story && <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />} />}
             </SlipBox>
           </aside>
         </div>
-        <RackLine shots={line} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} hidden={hidden} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
+        <RackLine shots={line} seen={seen} reviews={reviews} table={table} current={number} name={name} go={go} over={over} hidden={hidden} story={hidden ? null : story} nextRack={nextRack} add={() => { act.addAfter(doc.shots.length); go(doc.shots.length + 1); }} />
       </div>
       <ConflictDialog words={words} />
     </Shell>

@@ -4,11 +4,12 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { api, take } from "../api/client";
 import { recordingQuery } from "../api/queries";
-import type { RecordingBody, RecordingView, SetUp } from "../api/types";
+import type { RackProgress, RecordingBody, RecordingView, SetUp } from "../api/types";
 import { addNextRack } from "./addRack";
 import { ScoreLine } from "../desk/ScoreLine";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
+import { MatchWork, useWork } from "../story/MatchWork";
 import { VideoSection } from "../video/VideoSection";
 import { useDialect } from "../words/useDialect";
 import { SetUpForm } from "./SetUpForm";
@@ -81,6 +82,7 @@ export function RecordingPage() {
             <p className="mt-1">{one.players.map((p) => `${p.name}${one.players.length > 1 && one.match.kind === "match" ? ` ${one.score[p.id] ?? 0}` : ""}`).join(one.match.kind === "match" ? " – " : ", ")}</p>
             <div className="mt-2"><ScoreLine recording={one} /></div>
             <RackTable recording={one} remove={removeRack} />
+            <MatchWork recording={id} />
             <p className="mt-3 flex flex-wrap gap-4">
               <button type="button" className="btn btn-sm btn-primary" onClick={() => void addRack(one)}>Add rack {one.racks.length + 1}</button>
               <a className="go self-center" href={`/api/recordings/${id}/file`} download>Export as a match file</a>
@@ -100,6 +102,17 @@ export function RecordingPage() {
         )}
       </div>
     </Shell>
+  );
+}
+
+/** The way to a rack's story, with how much of it is worked out. */
+function RackWork({ recording, number, work }: { recording: number; number: number; work: RackProgress | undefined }) {
+  if (!work?.possible) return <span className="quiet">–</span>;
+  return (
+    <span className="whitespace-nowrap">
+      <Link className="go" to={`/recordings/${recording}/racks/${number}/story`} aria-label={`Story of rack ${number}`}>story</Link>
+      {work.done < work.possible && <span className="quiet"> <span className="num">{work.done}/{work.possible}</span></span>}
+    </span>
   );
 }
 
@@ -161,11 +174,12 @@ const bestRun = (rack: RackSummary): string => String(Math.max(0, ...Object.valu
 
 function RackTable({ recording, remove }: { recording: RecordingView; remove: (id: number, number: number) => Promise<void> }) {
   const name = (id: string | null) => recording.players.find((p) => p.id === id)?.name ?? "–";
+  const work = useWork(recording.id);
   if (!recording.racks.length) return <p className="mt-4">No racks yet.</p>;
   return (
     <table className="mt-4 w-full text-left text-sm">
       <thead className="quiet">
-        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th className="hidden sm:table-cell">Break</th><th>Won by</th><th className="hidden sm:table-cell">Visits</th><th className="hidden sm:table-cell">First chance</th><th className="hidden text-right sm:table-cell">Best run</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th><span className="sr-only">Remove</span></th></tr>
+        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th className="hidden sm:table-cell">Break</th><th>Won by</th><th className="hidden sm:table-cell">Visits</th><th className="hidden sm:table-cell">First chance</th><th className="hidden text-right sm:table-cell">Best run</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th className="pl-3">Story</th><th><span className="sr-only">Remove</span></th></tr>
       </thead>
       <tbody>
         {recording.racks.map((rack) => (
@@ -180,6 +194,7 @@ function RackTable({ recording, remove }: { recording: RecordingView; remove: (i
             <td className="num text-right">{rack.shots}</td>
             <td className="num text-right">{rack.open_shots || "–"}</td>
             <td className="num text-right">{rack.flags || "–"}</td>
+            <td className="pl-3"><RackWork recording={recording.id} number={rack.number} work={work.find((one) => one.number === rack.number)} /></td>
             <td className="text-right">
               <button type="button" className="text-primary underline" aria-label={`Remove rack ${rack.number}`} onClick={() => void remove(rack.id, rack.number)}>remove</button>
             </td>

@@ -1,5 +1,7 @@
 /** What it was worth: the miss, what it left, and the reviewer's verdicts. */
-import type { Review, Shot, Words } from "../../api/types";
+import type { ReactNode } from "react";
+import type { Review, Shot, StoryShot, Words } from "../../api/types";
+import { WorthParts } from "../../story/WorthParts";
 import { degrees, length, chance, type Units } from "../../units/units";
 import * as act from "../actions";
 import { useDesk } from "../deskStore";
@@ -7,9 +9,9 @@ import { theBall } from "../../table/colours";
 import { Others } from "./Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "./parts";
 
-type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units };
+type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; who: string; ask: ReactNode };
 
-export function WorthSlip({ number, shot, review, words, units }: Props) {
+export function WorthSlip({ number, shot, review, words, units, worth, who, ask }: Props) {
   const { judgement } = shot;
   const set = (change: Partial<Shot["judgement"]>) => act.setJudgement(number, change);
   const proposed = review?.proposal?.grade ?? null;
@@ -23,7 +25,14 @@ export function WorthSlip({ number, shot, review, words, units }: Props) {
     <div>
       <Misses review={review} units={units} />
       <Left review={review} words={words} shooter={shot.shooter} />
-      <Row label="Run-out"><Unknown>not analysed yet</Unknown></Row>
+      <div className="rule mt-1 border-t pt-1">
+        {worth && worth.before !== null ? (
+          <WorthParts shot={worth} words={words} units={units} who={who} />
+        ) : (
+          <Row label="Run-out"><Unknown>{whyNot(worth)}</Unknown></Row>
+        )}
+        {ask}
+      </div>
       <div className="rule mt-1 border-t pt-1">
         <Row label="Position">
           <div role="group" aria-label="Grade of the position" className="flex flex-wrap">
@@ -101,6 +110,11 @@ export function WorthSlip({ number, shot, review, words, units }: Props) {
       </div>
     </div>
   );
+}
+
+function whyNot(worth: StoryShot | undefined): string {
+  if (worth?.state === "waiting" || worth?.state === "running") return "being worked out";
+  return worth?.reason || "not analysed";
 }
 
 let typing: number | undefined;

@@ -1,0 +1,181 @@
+/** The rack told by its chances: the line, the turning shots with their causes, what repeats. Opens at the shot that mattered. */
+import { useQuery } from "@tanstack/react-query";
+import { useEffect } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
+import type { DeskView, Place, Places, Review, Session, Shot, Story, TableView, Words } from "../api/types";
+import { docOf, reviewsOf } from "../desk/deskStore";
+import { came, RackLine } from "../desk/RackLine";
+import { layouts } from "../desk/rackDoc";
+import { ScoreLine } from "../desk/ScoreLine";
+import { lower } from "../desk/slips/parts";
+import { useKeys } from "../shell/keys";
+import { Problem } from "../shell/Problem";
+import { Shell } from "../shell/Shell";
+import { Ball } from "../table/Ball";
+import { theBall } from "../table/colours";
+import { CUSHION, FRAME, distance } from "../table/geometry";
+import { Hatch, MissMark, PlannedPath, PotMark, TargetMark } from "../table/Marks";
+import { TableBed } from "../table/TableBed";
+import type { Units } from "../units/units";
+import { useDialect } from "../words/useDialect";
+import { AskFor } from "./AskFor";
+import { cancelAnalysis, useStory } from "./useStory";
+import { points, WorthParts } from "./WorthParts";
+
+export function StoryPage() {
+  const { recording, rack, shot } = useParams();
+  const [id, number] = [Number(recording), Number(rack)];
+  const desk = useQuery(deskQuery(id, number));
+  const words = useQuery(wordsQuery);
+  const session = useQuery(sessionQuery);
+  const told = useStory(id, number, desk.data?.rack.shots.map((one) => one.version).join());
+  useDialect(desk.data?.recording.match.discipline);
+  const error = desk.error ?? words.error;
+  if (error) return <Shell><Problem error={error} /></Shell>;
+  if (!desk.data || !words.data || !session.data || !told.story) return <Shell><p className="quiet p-6">Opening the rack…</p></Shell>;
+  const chosen = Number(shot) || told.story.opens || 1;
+  return <Told desk={desk.data} words={words.data} session={session.data} story={told.story} analyse={told.analyse} chosen={chosen} number={number} />;
+}
+
+type ToldProps = { desk: DeskView; words: Words; session: Session; story: Story; analyse: () => Promise<void>; chosen: number; number: number };
+
+function Told({ desk, words, session, story, analyse, chosen, number }: ToldProps) {
+  const navigate = useNavigate();
+  const { recording, rack } = desk;
+  const table = desk.table;
+  const base = `/recordings/${recording.id}/racks/${number}`;
+  const doc = docOf(rack);
+  const reviews = reviewsOf(rack);
+  const seen = layouts(doc);
+  const shotNumber = Math.max(1, Math.min(chosen, doc.shots.length));
+  const one = doc.shots[shotNumber - 1];
+  const name = (player: string) => recording.players.find((p) => p.id === player)?.name ?? player;
+  const go = (to: number) => void navigate(`${base}/story/${to}`, { replace: true });
+  const keys = [
+    { keys: ["n", "ArrowRight"], run: () => go(Math.min(doc.shots.length, shotNumber + 1)) },
+    { keys: ["b", "ArrowLeft"], run: () => go(Math.max(1, shotNumber - 1)) },
+    { keys: ["Enter"], run: () => void navigate(`${base}/shots/${shotNumber}`) },
+  ];
+  useKeys(keys, () => null);
+  useEffect(() => {
+    document.title = `Story of rack ${number} · Aretane`;
+  }, [number]);
+  const units: Units = { length: session.length_unit as Units["length"], speed: session.speed_unit as Units["speed"] };
+  const level = one ? lower(words.levels[recording.players.find((p) => p.id === one.shot.shooter)?.level ?? ""] ?? "") : "";
+  const worth = story.shots[shotNumber - 1];
+  return (
+    <Shell top={<span className="flex items-center gap-3"><Link className="hidden text-sm hover:underline md:inline" to={`/recordings/${recording.id}`}>{recording.match.title}</Link><ScoreLine recording={recording} current={number} /></span>}>
+      <div className="flex min-h-0 flex-1 flex-col">
+        <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
+          <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
+            <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
+              {one && <Scene table={table} shot={one.shot} review={reviews[one.id]} before={seen[one.id]?.before ?? {}} after={seen[one.id]?.after ?? null} />}
+            </div>
+            {one && (
+              <p className="px-1 py-1">
+                <b>Shot {shotNumber}</b>, {name(one.shot.shooter)}: {planWords(one.shot, words)} · {came(one.shot)}{" "}
+                <Link className="go text-sm" to={`${base}/shots/${shotNumber}`}>open on the desk</Link> <kbd className="key">Enter</kbd>
+              </p>
+            )}
+          </section>
+          <aside aria-label="Story" className="rule w-full flex-none px-3 pb-2 lg:w-[23rem] lg:overflow-y-auto lg:border-l">
+            <h1 className="pt-1 text-base font-bold">Story of rack {number}</h1>
+            <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />
+            <section className="rule mt-1 border-t pt-1" aria-label={`What shot ${shotNumber} was worth`}>
+              <h2 className="quiet text-sm">Shot {shotNumber}{one && `, ${came(one.shot)}`}</h2>
+              {worth?.before !== null && worth && one ? (
+                <WorthParts shot={worth} words={words} units={units} who={`${name(one.shot.shooter)}, ${level} model`} />
+              ) : (
+                <p className="quiet text-sm italic">○ {worth?.state === "waiting" || worth?.state === "running" ? "being worked out" : worth?.reason || "not analysed"}</p>
+              )}
+            </section>
+            <Turning story={story} go={go} shot={shotNumber} names={doc.shots.map((s) => name(s.shot.shooter).split(" ")[0] ?? "")} />
+            <Streaks story={story} name={name} go={go} />
+          </aside>
+        </div>
+        <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={shotNumber} name={name} go={go} over={rack.over} hidden={false} story={story} />
+      </div>
+    </Shell>
+  );
+}
+
+function planWords(shot: Shot, words: Words): string {
+  const { ball, pocket, choice, kind } = shot.plan;
+  if (kind === "break" || kind === "push-out") return lower(words.shot_kinds[kind] ?? kind);
+  const what = ball ? `${theBall(ball)}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}` : "no ball said";
+  return choice === "attack" ? what : `${lower(words.choices[choice] ?? choice)}, ${what}`;
+}
+
+/** One shot on the table: what was meant and what came, at once. */
+function Scene({ table, shot, review, before, after }: { table: TableView; shot: Shot; review: Review | undefined; before: Places; after: Places | null }) {
+  const edge = CUSHION + FRAME + 12;
+  const moved = Object.entries(after ?? {}).filter(([ball, at]) => distance(at as Place, (before[ball] ?? [-999, 0]) as Place) > 1);
+  return (
+    <svg viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block h-full w-full" role="img" aria-label="The shot: the layout before it, what was planned, and where the balls ended">
+      <Hatch />
+      <TableBed table={table} />
+      <TargetMark table={table} shot={shot} />
+      <PlannedPath table={table} shot={shot} review={review} />
+      {review?.pot && <PotMark table={table} pot={review.pot} before={before} rays={false} />}
+      {review && <MissMark table={table} review={review} />}
+      {Object.entries(before).map(([ball, at]) => {
+        const goes = after && (!after[ball] || distance(after[ball], at) > 1);
+        return goes && ball === "cue" ? <Ball key={ball} table={table} ball={ball} at={at as Place} faint /> : <Ball key={ball} table={table} ball={ball} at={at as Place} chosen={shot.plan.ball === ball} />;
+      })}
+      {moved.map(([ball, at]) => before[ball] && (
+        <line key={`way-${ball}`} x1={before[ball][0]} y1={table.width - before[ball][1]} x2={(at as Place)[0]} y2={table.width - (at as Place)[1]} stroke="var(--mark-line)" strokeWidth={3} strokeOpacity={0.35} />
+      ))}
+      {moved.map(([ball, at]) => <Ball key={`after-${ball}`} table={table} ball={ball} at={at as Place} />)}
+    </svg>
+  );
+}
+
+const PARTS: Record<string, string> = { decision: "the choice", pot: "the pot", position: "the position", luck: "luck" };
+
+function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) => void; shot: number; names: string[] }) {
+  if (!story.turning.length) return null;
+  return (
+    <section className="rule mt-2 border-t pt-1">
+      <h2 className="text-sm font-bold">Turning shots</h2>
+      <ol>
+        {story.turning.map((turn) => (
+          <li key={turn.shot}>
+            <button type="button" className={`hover:bg-base-200 flex w-full items-baseline gap-2 text-left text-sm ${turn.shot === shot ? "font-bold" : ""}`} onClick={() => go(turn.shot)}>
+              <span className="num w-10 text-right" style={{ color: turn.change > 0 ? "var(--gain)" : "var(--loss)" }}>{points(turn.change)}</span>
+              <span>
+                shot {turn.shot}, {names[turn.shot - 1]}: {turn.part ? PARTS[turn.part] : "not split"}
+                {turn.began !== null && <span className="quiet">; began with the position of shot {turn.began}</span>}
+              </span>
+            </button>
+          </li>
+        ))}
+      </ol>
+      <p className="quiet text-xs">Points of the shooter's own chance to run out.</p>
+    </section>
+  );
+}
+
+const COUNTS = ["", "", "", "three", "four", "five", "six", "seven", "eight", "nine"];
+
+function Streaks({ story, name, go }: { story: Story; name: (player: string) => string; go: (shot: number) => void }) {
+  if (!story.streaks.length) return null;
+  return (
+    <section className="rule mt-2 border-t pt-1">
+      <h2 className="text-sm font-bold">What repeats</h2>
+      <ul className="text-sm">
+        {story.streaks.map((one) => (
+          <li key={`${one.player}${one.way}${one.shots[0]}`}>
+            {name(one.player)}: {COUNTS[one.shots.length] ?? one.shots.length} {one.way === "left" || one.way === "right" ? `${one.way} of the line` : one.way} in a row, shots{" "}
+            {one.shots.map((shot, i) => (
+              <span key={shot}>
+                {i > 0 && ", "}
+                <button type="button" className="text-primary underline" onClick={() => go(shot)}>{shot}</button>
+              </span>
+            ))}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -1,0 +1,83 @@
+/** What a shot was worth: the chance before and after, and a bar for each part, as long as it counts. */
+import type { Part, StoryShot, Words } from "../api/types";
+import { theBall } from "../table/colours";
+import { chance, speed, tipAt, type Units } from "../units/units";
+
+const NAMES: Record<string, string> = { decision: "Decision", pot: "Pot", position: "Position", luck: "Luck" };
+const ASSUMED: Record<string, string> = { speed: "a usual speed", tip: "a centre-ball tip" };
+
+/** "+3" or "−12": points of chance, always with their sign. */
+export const points = (value: number): string => {
+  const whole = Math.round(value * 100);
+  return whole === 0 ? "0" : `${whole > 0 ? "+" : "−"}${Math.abs(whole)}`;
+};
+
+type Props = { shot: StoryShot; words: Words; units: Units; who: string };
+
+export function WorthParts({ shot, words, units, who }: Props) {
+  if (shot.before === null) return null;
+  const change = shot.after === null ? null : shot.after - shot.before;
+  return (
+    <div>
+      <p>
+        <b className="num text-xl">{chance(shot.before)}</b>
+        {shot.before_error !== null && shot.before_error >= 0.005 && <span className="num quiet"> ±{(shot.before_error * 100).toFixed(0)}</span>}
+        {" to run out"}
+        {shot.after !== null && <>, then <b className="num text-xl">{outcome(shot.after)}</b></>}
+        <span className="quiet block text-xs">{who}</span>
+      </p>
+      {shot.parts.length > 0 && change !== null && (
+        <table className="w-full text-sm" aria-label="What the change is made of, in points of chance">
+          <tbody>
+            {shot.parts.map((part) => <PartRow key={part.name} part={part} />)}
+            <tr className="rule border-t">
+              <th scope="row" className="pr-2 text-left font-normal">Together</th>
+              <td className="num pr-2 text-right"><b>{points(change)}</b></td>
+              <td className="quiet w-full text-xs">points of chance</td>
+            </tr>
+          </tbody>
+        </table>
+      )}
+      {shot.parts.length === 0 && shot.reason && <p className="quiet text-sm">○ Not split: {shot.reason}.</p>}
+      {shot.advised && (
+        <p className="text-sm">
+          Best found: {theBall(shot.advised.ball)}, {words.pockets[shot.advised.pocket] ?? shot.advised.pocket}
+          <span className="quiet"> ({speed(shot.advised.speed, units)}, {tipAt({ side: shot.advised.side, height: shot.advised.height })}, pot {chance(shot.advised.pot)})</span>
+        </p>
+      )}
+      {shot.assumed.length > 0 && <p className="quiet text-xs">○ The plan left open; taken: {shot.assumed.map((one) => ASSUMED[one] ?? one).join(", ")}.</p>}
+    </div>
+  );
+}
+
+const outcome = (after: number): string => (after === 1 ? "won" : after === 0 ? "0 %" : chance(after));
+
+function PartRow({ part }: { part: Part }) {
+  const gain = part.value > 0;
+  return (
+    <tr title={part.clear ? undefined : "Inside its error: too close to call"}>
+      <th scope="row" className="pr-2 text-left font-normal">{NAMES[part.name] ?? part.name}</th>
+      <td className={`num pr-2 text-right ${part.clear ? "" : "quiet"}`} style={part.clear ? { color: gain ? "var(--gain)" : "var(--loss)" } : undefined}>
+        <b>{points(part.value)}</b>
+      </td>
+      <td className="w-full"><PartBar part={part} /></td>
+    </tr>
+  );
+}
+
+/** From the middle to the right what was won, to the left what was lost; the thin line is its error. */
+function PartBar({ part }: { part: Part }) {
+  const x = (value: number) => 50 + Math.max(-1, Math.min(1, value)) * 50;
+  const [from, to] = [x(0), x(part.value)].sort((a, b) => a - b) as [number, number];
+  if (!part.clear && Math.abs(part.value) < 0.005 && part.error < 0.005) return <span className="quiet text-xs">nothing</span>;
+  return (
+    <span className="flex items-center gap-1">
+      <svg viewBox="0 0 100 10" preserveAspectRatio="none" className="h-3 min-w-16 flex-1" aria-hidden="true">
+        <line x1={50} x2={50} y1={0} y2={10} stroke="currentColor" strokeOpacity={0.4} vectorEffect="non-scaling-stroke" />
+        <rect x={from} width={Math.max(to - from, 0.6)} y={2.5} height={5} fill={part.clear ? (part.value > 0 ? "var(--gain)" : "var(--loss)") : "none"} stroke={part.clear ? "none" : "currentColor"} strokeOpacity={0.6} vectorEffect="non-scaling-stroke" />
+        <line x1={x(part.value - 2 * part.error)} x2={x(part.value + 2 * part.error)} y1={5} y2={5} stroke="currentColor" vectorEffect="non-scaling-stroke" />
+      </svg>
+      {!part.clear && <span className="quiet flex-none text-xs">too close to call</span>}
+    </span>
+  );
+}

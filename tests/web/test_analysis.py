@@ -1,0 +1,190 @@
+"""Shots worked out in the background: asked for, kept by content, told as a story."""
+
+import time
+from collections.abc import Iterator
+from concurrent.futures import BrokenExecutor, Executor, Future, ThreadPoolExecutor
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from aretane.settings import Settings
+from aretane.store.database import Address, reading, run, writing
+from aretane.web import create_app
+from aretane.web.analysing import work
+from aretane.web.analysing.analyst import Analyst
+
+Json = dict[str, Any]
+PATIENCE = 240.0
+
+
+class Counting(Executor):
+    """Works in this process and counts what it was given; the first pieces may be lost."""
+
+    def __init__(self, losing: int = 0) -> None:
+        self.pieces: list[int] = []
+        self._losing, self._pool = losing, ThreadPoolExecutor(1)
+
+    def submit(self, task: Any, /, *args: Any, **more: Any) -> Future[Any]:
+        self.pieces.append(len(args[0]))
+        if len(self.pieces) <= self._losing:
+            lost: Future[Any] = Future()
+            lost.set_exception(BrokenExecutor("the worker is gone"))
+            return lost
+        return self._pool.submit(task, *args, **more)
+
+
+@pytest.fixture
+def workers() -> Counting:
+    return Counting()
+
+
+@pytest.fixture
+def client(settings: Settings, database: Address, club: int, workers: Counting) -> FlaskClient:
+    app = create_app(settings, database)
+    app.extensions["analyst"] = Analyst(database, lambda: workers)
+    return app.test_client()
+
+
+def told(client: FlaskClient, recording: int) -> Json:
+    story: Json = client.get(f"/api/recordings/{recording}/racks/1/story").get_json()
+    return story
+
+
+def settled(client: FlaskClient, recording: int) -> Json:
+    began = time.monotonic()
+    while time.monotonic() - began < PATIENCE:
+        story = told(client, recording)
+        if not story["wanted"]:
+            return story
+        time.sleep(0.05)
+    raise AssertionError("the work did not end")
+
+
+def ask(client: FlaskClient, recording: int, **body: Any) -> Json:
+    answer = client.post(f"/api/recordings/{recording}/analysis", json=body)
+    assert answer.status_code == 200, answer.get_json()
+    return answer.get_json()  # type: ignore[no-any-return]
+
+
+def test_a_rack_is_worked_out_and_told(
+    client: FlaskClient, recording: int, desk: Json, workers: Counting
+) -> None:
+    before = told(client, recording)
+    assert before["done"] == before["wanted"] == 0 and before["opens"] is None
+    assert {shot["state"] for shot in before["shots"]} <= {"unknown", "none"}
+    assert all(shot["before"] is None and shot["parts"] == [] for shot in before["shots"])
+    progress = ask(client, recording, racks=[1])["racks"][0]
+    assert progress["wanted"] == progress["possible"] == before["possible"] > 0
+    story = settled(client, recording)
+    assert story["done"] == story["possible"] and story["failed"] == 0
+    split = [shot for shot in story["shots"] if shot["parts"]]
+    assert split
+    for shot in split:
+        change = shot["after"] - shot["before"]
+        assert sum(part["value"] for part in shot["parts"]) == pytest.approx(change, abs=1e-9)
+    assert story["opens"] == story["turning"][0]["shot"]
+    pieces = len(workers.pieces)
+    ask(client, recording)
+    settled(client, recording)
+    assert len(workers.pieces) == pieces  # everything was there
+
+
+def test_a_changed_shot_has_only_itself_worked_out_again(
+    client: FlaskClient, recording: int, desk: Json, workers: Counting
+) -> None:
+    ask(client, recording, racks=[1])
+    settled(client, recording)
+    workers.pieces.clear()
+    last = desk["rack"]["shots"][-1]
+    number = next(k for k, shot in enumerate(told(client, recording)["shots"]) if shot["state"] == "done")
+    one = desk["rack"]["shots"][number]
+    one["shot"]["plan"]["speed"] = 3.1
+    change = {"id": one["id"], "version": one["version"], "shot": one["shot"]}
+    rack = desk["rack"]["id"]
+    assert client.post(f"/api/racks/{rack}/changes", json={"shots": [change]}).status_code == 200
+    story = told(client, recording)
+    assert story["shots"][number]["state"] == "unknown" and story["done"] == story["possible"] - 1
+    ask(client, recording)
+    assert settled(client, recording)["done"] == story["possible"]
+    assert workers.pieces == [1]
+    last["shot"]["notes"] = "nothing that a chance depends on"
+    change = {"id": last["id"], "version": last["version"], "shot": last["shot"]}
+    if last["id"] != one["id"]:
+        client.post(f"/api/racks/{rack}/changes", json={"shots": [change]})
+        assert told(client, recording)["done"] == story["possible"]
+
+
+@pytest.mark.parametrize("workers", [Counting(losing=2)])
+def test_what_a_lost_worker_had_is_asked_for_again(
+    client: FlaskClient, recording: int, workers: Counting
+) -> None:
+    ask(client, recording)
+    story = settled(client, recording)
+    assert story["done"] == story["possible"] and story["failed"] == 0
+    assert len(workers.pieces) > 2
+
+
+@pytest.mark.parametrize("workers", [Counting(losing=10**6)])
+def test_what_is_cut_off_again_and_again_fails_in_words(
+    client: FlaskClient, recording: int, workers: Counting
+) -> None:
+    ask(client, recording)
+    story = settled(client, recording)
+    assert story["failed"] == story["possible"] and story["done"] == 0
+    assert any("cut off again and again" in shot["reason"] for shot in story["shots"])
+
+
+def test_what_waits_can_be_taken_back(client: FlaskClient, recording: int, database: Address) -> None:
+    client.application.extensions["analyst"].wake = lambda: None
+    ask(client, recording)
+    answer = client.delete(f"/api/recordings/{recording}/analysis").get_json()
+    assert all(rack["wanted"] == 0 and rack["done"] == 0 for rack in answer["racks"])
+
+
+def test_what_a_stopped_server_left_is_taken_up_again(
+    client: FlaskClient, recording: int, database: Address
+) -> None:
+    client.application.extensions["analyst"].wake = lambda: None
+    ask(client, recording)
+    with writing(database) as db:
+        run(db, "UPDATE analysis SET state = 'running'")
+    Analyst(database, lambda: Counting()).wake()
+    story = settled(client, recording)
+    assert story["done"] == story["possible"]
+
+
+def test_wrong_requests_are_answered_in_words(client: FlaskClient, recording: int) -> None:
+    answer = client.post(f"/api/recordings/{recording}/analysis", json={"racks": [77]})
+    assert answer.status_code == 404 and "no rack 77" in answer.get_json()["message"]
+    assert client.post("/api/recordings/9999/analysis", json={}).status_code == 404
+    assert client.get(f"/api/recordings/{recording}/racks/77/story").status_code == 404
+
+
+@pytest.fixture
+def cluster() -> Iterator[str]:
+    """A Dask cluster of two local workers; the address of its scheduler."""
+    distributed = pytest.importorskip("distributed")
+    with distributed.LocalCluster(
+        n_workers=2, threads_per_worker=1, dashboard_address=None, host="127.0.0.1"
+    ) as running:
+        yield running.scheduler_address
+
+
+@pytest.mark.filterwarnings("default")
+def test_the_same_work_on_a_cluster_gives_the_same_answers(
+    settings: Settings, database: Address, client: FlaskClient, recording: int, cluster: str
+) -> None:
+    ask(client, recording)
+    here = settled(client, recording)
+    with writing(database) as db:
+        run(db, "DELETE FROM analysis")
+    shared = work.executor(cluster)
+    client.application.extensions["analyst"] = Analyst(database, lambda: shared)
+    ask(client, recording)
+    there = settled(client, recording)
+    shared._client.close()  # type: ignore[attr-defined]
+    assert there["done"] == there["possible"] and there["shots"] == here["shots"]
+    with reading(database) as db, db.cursor() as cursor:
+        cursor.execute("SELECT COUNT(*) AS n FROM analysis WHERE state = 'done'")
+        assert cursor.fetchone()["n"] == there["done"]
