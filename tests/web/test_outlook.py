@@ -34,7 +34,7 @@ def test_a_position_gets_its_maps_rough_before_fine(
 ) -> None:
     answer, stages = until_fine(client, recording, body(desk))
     assert stages[0] == "waiting" and stages[-1] == "fine" and answer["reason"] == ""
-    assert 0 < answer["chance"] < 1 and answer["error"] < 0.1
+    assert 0 < answer["value"] < 1 and answer["error"] < 0.1
     assert answer["after"] == desk["rack"]["shots"][0]["shot"]["plan"]["ball"] == "7"
     here, following = answer["here"], answer["following"]
     assert here["balls"] == ["7", "8", "9"] and following["balls"] == ["8", "9"]
@@ -54,7 +54,7 @@ def test_moving_the_cue_ball_asks_for_no_new_maps(client: FlaskClient, recording
     began = time.monotonic()
     second, _ = until_fine(client, recording, asked)
     assert time.monotonic() - began < PATIENCE / 10
-    assert second["here"] == first["here"] and second["chance"] != first["chance"]
+    assert second["here"] == first["here"] and second["value"] != first["value"]
 
 
 @pytest.mark.parametrize(
@@ -75,7 +75,7 @@ def test_where_there_is_no_map_it_says_why(
     asked["shots"][0] |= change
     answer, _ = until_fine(client, recording, asked)
     assert answer["stage"] == "none" and words in answer["reason"]
-    assert answer["here"] is answer["following"] is answer["chance"] is None
+    assert answer["here"] is answer["following"] is answer["value"] is None
 
 
 def test_a_shot_that_is_not_there_and_a_bad_body(client: FlaskClient, recording: int, desk: Json) -> None:

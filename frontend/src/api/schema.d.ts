@@ -3323,8 +3323,8 @@ export interface components {
          * @description Chances by place of the cue ball, on a grid: `columns` along the table, `rows` across, across running
          *     fastest; the first node at `left`, `low`, the steps in mm.
          *
-         *     `values` chances to run out, `errors` their standard errors, `shots` the number in `advised` of the shot
-         *     chosen there, None where no pot was found. `balls` are still to be potted.
+         *     `values` as the outlook measures them, `errors` their standard errors, `shots` the number in `advised` of
+         *     the shot chosen there, None where no pot was found. `balls` are still to be potted.
          */
         ChartView: {
             /** Advised */
@@ -3934,27 +3934,33 @@ export interface components {
         };
         /**
          * OutlookView
-         * @description The chance to run out from where the cue ball lies, and maps of it: `here` for the balls as they lie,
+         * @description What a run from where the cue ball lies is worth, and maps of it: `here` for the balls as they lie,
          *     `following` for what the planned ball (else the advised one) leaves.
          *
          *     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
+         *     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
+         *     chance of a playable break shot.
          */
         OutlookView: {
             advised: components["schemas"]["AdvisedView"] | null;
             /** After */
             after: string | null;
-            /** Chance */
-            chance: number | null;
+            /** Break Shot */
+            break_shot: number | null;
             /** Error */
             error: number | null;
             following: components["schemas"]["ChartView"] | null;
             here: components["schemas"]["ChartView"] | null;
             /** Maps */
             maps: number;
+            /** Measure */
+            measure: string;
             /** Reason */
             reason: string;
             /** Stage */
             stage: string;
+            /** Value */
+            value: number | null;
         };
         /**
          * PartBody
@@ -4844,8 +4850,9 @@ export interface components {
          * @description What the chances say about a shot. `state`: none (nothing to work out, with the `reason`), unknown
          *     (not asked for), waiting, running, done, failed.
          *
-         *     `before` and `after` are its shooter's chances to run out; `choice` what the choice made promised.
-         *     `assumed`: what the plan left open. `parts` add up to the change, and are missing with a `reason`.
+         *     `before` and `after` are what its shooter's run is worth, in the story's measure; `choice` what the
+         *     choice made promised. `assumed`: what the plan left open. `parts` add up to the change, and are missing
+         *     with a `reason`.
          */
         StoryShotView: {
             advised: components["schemas"]["AdvisedView"] | null;
@@ -4871,13 +4878,16 @@ export interface components {
         /**
          * StoryView
          * @description A rack told by its chances, one entry a shot. `wanted`, `done` and `failed` count shots that can be
-         *     worked out; `opens` is the shot that mattered most, where one is known.
+         *     worked out; `opens` is the shot that mattered most, where one is known. `measure` as in an outlook;
+         *     points and balls count what a shot scored.
          */
         StoryView: {
             /** Done */
             done: number;
             /** Failed */
             failed: number;
+            /** Measure */
+            measure: string;
             /** Opens */
             opens: number | null;
             /** Possible */

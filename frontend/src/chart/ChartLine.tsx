@@ -6,12 +6,14 @@ import { theBall } from "../table/colours";
 import { chance, speed, tipAt, type Units } from "../units/units";
 import { allow, LOSSES, show, useChart, type View } from "./chartStore";
 import { highest, readAt } from "./lines";
+import { amount, LINES, measureOf, PURPOSE, spread, type Measure } from "./measure";
 
 type Props = { outlook: Outlook | null; table: TableView; words: Words; units: Units };
 
 export function ChartLine({ outlook, table, words, units }: Props) {
   const { view, loss } = useChart();
   const chart = chartOf(outlook, view);
+  const measure = measureOf(outlook?.measure ?? "");
   const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
   const views: [View, string][] = [["next", after], ["here", "from here"], ["off", "none"]];
   return (
@@ -30,18 +32,19 @@ export function ChartLine({ outlook, table, words, units }: Props) {
             {LOSSES.map((one) => (
               <button key={one} type="button" className="pick num text-sm" aria-pressed={loss === one} onClick={() => allow(one)}>{(one * 100).toFixed(0)}</button>
             ))}
-            <span className="quiet pl-1">points of the best place, {chance(highest(chart))}</span>
+            <span className="quiet pl-1">{measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}</span>
           </span>
         )}
         {view !== "off" && <span className="quiet" role="status">{progress(outlook, chart, view)}</span>}
       </div>
       {view !== "off" && outlook?.advised && (
         <p>
-          Run-out where the cue ball lies: <b className="num">{chance(outlook.chance)}</b>
-          <Spread error={outlook.error} />, playing {shotWords(outlook.advised, words, units)}.
+          From where the cue ball lies <b className="num">{amount(measure, outlook.value)}</b>
+          <Spread measure={measure} error={outlook.error} /> {PURPOSE[measure]}
+          {outlook.break_shot !== null && <>, a playable break shot <span className="num">{chance(outlook.break_shot)}</span></>}, playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
-      {view !== "off" && chart && <Probe chart={chart} table={table} words={words} units={units} />}
+      {view !== "off" && chart && <Probe chart={chart} measure={measure} table={table} words={words} units={units} />}
     </div>
   );
 }
@@ -49,8 +52,9 @@ export function ChartLine({ outlook, table, words, units }: Props) {
 export const chartOf = (outlook: Outlook | null, view: View): Chart | null =>
   (view === "next" ? outlook?.following : view === "here" ? outlook?.here : null) ?? null;
 
-function Spread({ error }: { error: number | null }) {
-  return error !== null && error >= 0.005 ? <span className="num quiet"> ±{(error * 100).toFixed(0)}</span> : null;
+function Spread({ measure, error }: { measure: Measure; error: number | null }) {
+  const text = spread(measure, error);
+  return text ? <span className="num quiet"> {text}</span> : null;
 }
 
 function progress(outlook: Outlook | null, chart: Chart | null, view: View): string {
@@ -59,7 +63,7 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
   if (outlook.stage === "waiting") return `working out the first picture, ${outlook.maps} maps…`;
   if (outlook.stage === "rough") return `rough; refining, ${outlook.maps} maps…`;
   if (!chart && view === "next") return outlook.after ? "nothing follows: that ball ends the rack" : "no shot leads on from here";
-  return "lines of equal chance to run out, in %";
+  return LINES[measureOf(outlook.measure)];
 }
 
 /** "the 3, upper right, 6.5 km/h, low" */
@@ -69,7 +73,7 @@ function shotWords(shot: Advised, words: Words, units: Units): string {
 }
 
 /** What the pointer reads off the map. */
-function Probe({ chart, table, words, units }: { chart: Chart; table: TableView; words: Words; units: Units }) {
+function Probe({ chart, measure, table, words, units }: { chart: Chart; measure: Measure; table: TableView; words: Words; units: Units }) {
   const pointer = useDesk((s) => s.pointer);
   const inside = pointer && pointer[0] > 0 && pointer[1] > 0 && pointer[0] < table.length && pointer[1] < table.width;
   if (!inside) return <p className="quiet hidden sm:block">Point at the table to read the chance from there.</p>;
@@ -77,8 +81,8 @@ function Probe({ chart, table, words, units }: { chart: Chart; table: TableView;
   const shot = read.shot === null ? null : (chart.advised[read.shot] ?? null);
   return (
     <p data-testid="probe">
-      From there <b className="num">{chance(read.value)}</b>
-      <Spread error={read.error} /> to run out{shot ? `, next ${shotWords(shot, words, units)}` : ": no pot found"}
+      From there <b className="num">{amount(measure, read.value)}</b>
+      <Spread measure={measure} error={read.error} /> {PURPOSE[measure]}{shot ? `, next ${shotWords(shot, words, units)}` : ": no pot found"}
     </p>
   );
 }

@@ -1,21 +1,26 @@
 /** A map on the table: fine lines of equal chance, the window in a heavier one, the dead zone dotted. */
 import { memo, useMemo } from "react";
 import type { Chart, Place, Places, TableView } from "../api/types";
+import { figure, type Measure } from "./measure";
 import { highest, labelAt, levels, linesAt, type Line } from "./lines";
 
-type Props = { table: TableView; chart: Chart; loss: number; balls: Places };
+type Props = { table: TableView; chart: Chart; measure: Measure; loss: number; balls: Places };
+
+/** The least a place inside the window is worth: so many points of chance less than the best, or that share of it. */
+export const windowFrom = (measure: Measure, best: number, loss: number): number =>
+  measure === "chance" ? Math.max(best - loss, best * 0.5) : best * (1 - loss);
 
 /** Share of the best chance under which a place is dead. */
 const DEAD = 0.1;
 
-export const ChartMarks = memo(function ChartMarks({ table, chart, loss, balls }: Props) {
+export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss, balls }: Props) {
   const best = highest(chart);
   const { even, window, dead } = useMemo(() => {
-    const inside = Math.max(best - loss, best * 0.5);
+    const inside = windowFrom(measure, best, loss);
     const [window] = linesAt(chart, [inside]);
     const [dead] = linesAt(chart, [best * DEAD]);
     return { even: linesAt(chart, levels(chart)), window, dead };
-  }, [chart, best, loss]);
+  }, [chart, measure, best, loss]);
   const path = (line: Line) => line.parts.map((part) => `M${part.map(([x, y]) => `${x.toFixed(0)},${(table.width - y).toFixed(0)}`).join("L")}`).join("");
   const free: Place[] = [...(Object.values(balls) as Place[]), ...table.pockets.map((one) => one.mouth as Place)];
   return (
@@ -27,7 +32,7 @@ export const ChartMarks = memo(function ChartMarks({ table, chart, loss, balls }
         const at = labelAt(line, free);
         return at && (
           <text key={line.level} x={at[0]} y={table.width - at[1]} dy="0.35em" textAnchor="middle" className="num" style={{ fontSize: 38 }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={14} paintOrder="stroke">
-            {(line.level * 100).toFixed(0)}
+            {figure(measure, line.level)}
           </text>
         );
       })}

@@ -5,7 +5,7 @@ import type { Chart, Place } from "../api/types";
 export type Line = { level: number; parts: Place[][] };
 
 /** Steps between lines that people count in. */
-const STEPS = [0.01, 0.02, 0.05, 0.1, 0.2];
+const STEPS = [0.01, 0.02, 0.05, 0.1, 0.2, 0.5, 1, 2, 5, 10, 20];
 const MOST_LINES = 7;
 
 export const highest = (chart: Chart): number => Math.max(...chart.values);

@@ -5,7 +5,7 @@ import { Ball } from "../table/Ball";
 import { ballName } from "../table/colours";
 import { TableBed } from "../table/TableBed";
 import { CUSHION, FRAME } from "../table/geometry";
-import { chance } from "../units/units";
+import { amount, measureOf, type Measure } from "../chart/measure";
 import { same, type DocShot } from "./rackDoc";
 
 const CELL = 116;
@@ -30,6 +30,7 @@ type Props = {
 
 export function RackLine({ shots, seen, reviews, table, current, name, go, add, over, hidden, nextRack, story }: Props) {
   const runOut = Boolean(story?.done);
+  const measure = measureOf(runOut ? (story?.measure ?? "") : "");
   const chances = shots.map((s, i) => (runOut ? (story?.shots[i]?.before ?? null) : (reviews[s.id]?.pot?.chance ?? null)));
   return (
     <nav aria-label="Shots of this rack" className="rule relative overflow-x-auto border-t">
@@ -40,11 +41,11 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add, 
         {shots.map((one, index) => (
           <Cell
             key={one.id} number={index + 1} shot={one.shot} who={name(one.shot.shooter).split(" ")[0] ?? ""}
-            balls={seen[one.id]?.before ?? NO_BALLS} review={reviews[one.id]} figure={chances[index] ?? null} table={table} now={index + 1 === current} go={go}
+            balls={seen[one.id]?.before ?? NO_BALLS} review={reviews[one.id]} figure={chances[index] ?? null} measure={measure} table={table} now={index + 1 === current} go={go}
           />
         ))}
-        <ChanceLine chances={chances} visits={runOut ? shots.map((s) => s.shot.shooter) : null} />
-        <span className="quiet pointer-events-none absolute left-1 text-[0.65rem]" style={{ top: 18 }}>{runOut ? "run-out" : "pot"}</span>
+        <ChanceLine chances={chances} top={measure === "chance" ? 1 : Math.max(1, ...chances.map((one) => one ?? 0))} visits={runOut ? shots.map((s) => s.shot.shooter) : null} />
+        <span className="quiet pointer-events-none absolute left-1 text-[0.65rem]" style={{ top: 18 }}>{runOut ? RUN[measure] : "pot"}</span>
         {hidden ? (
           <span className="quiet grid place-items-center text-sm" style={{ width: CELL }}>hidden</span>
         ) : over && nextRack ? (
@@ -61,6 +62,8 @@ export function RackLine({ shots, seen, reviews, table, current, name, go, add, 
   );
 }
 
+const RUN: Record<Measure, string> = { chance: "run-out", points: "points to come", balls: "balls to come" };
+
 const NO_BALLS: Places = {};
 const boxOf = (table: TableView): string => {
   const edge = CUSHION + FRAME;
@@ -68,12 +71,12 @@ const boxOf = (table: TableView): string => {
 };
 
 type CellProps = {
-  number: number; shot: Shot; who: string; balls: Places; review: Review | undefined; figure: number | null; table: TableView; now: boolean; go: (shot: number) => void;
+  number: number; shot: Shot; who: string; balls: Places; review: Review | undefined; figure: number | null; measure: Measure; table: TableView; now: boolean; go: (shot: number) => void;
 };
 
 /** One shot: who, the chance, the layout before it, what came. Drawn again only when one of them changes. */
 const Cell = memo(
-  function Cell({ number, shot, who, balls, review, figure, table, now, go }: CellProps) {
+  function Cell({ number, shot, who, balls, review, figure, measure, table, now, go }: CellProps) {
     const here = useRef<HTMLButtonElement>(null);
     useEffect(() => {
       // newer browsers return a promise here, which must not become the effect's clean-up
@@ -87,7 +90,7 @@ const Cell = memo(
         className={`relative px-1.5 pt-1 pb-1 text-left ${now ? "bg-base-300" : "hover:bg-base-200"}`} style={{ width: CELL }}
       >
         <span className="block truncate text-xs leading-4">
-          <span className="num quiet float-right">{figure === null ? "" : chance(figure)}</span>
+          <span className="num quiet float-right">{figure === null ? "" : amount(measure, figure).replace(/\u00a0(points|balls)$/, "")}</span>
           <b className="num">{number}</b> {who}
         </span>
         <span className="block" style={{ height: HIGH }} />
@@ -124,9 +127,9 @@ export function came(shot: Shot): string {
 }
 
 /** With `visits` the line begins anew where another player is at the table: it is that player's chance. */
-function ChanceLine({ chances, visits }: { chances: (number | null)[]; visits: string[] | null }) {
+function ChanceLine({ chances, top, visits }: { chances: (number | null)[]; top: number; visits: string[] | null }) {
   const x = (i: number) => i * CELL + CELL / 2;
-  const y = (c: number) => 3 + (1 - c) * (HIGH - 6);
+  const y = (c: number) => 3 + (1 - c / top) * (HIGH - 6);
   const known = chances.map((c, i) => (c === null ? null : ([x(i), y(c)] as const)));
   const runs: string[] = [];
   let run: string[] = [];

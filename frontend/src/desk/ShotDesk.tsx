@@ -21,6 +21,7 @@ import { chartOf, ChartLine } from "../chart/ChartLine";
 import { AskFor } from "../story/AskFor";
 import { cancelAnalysis, useStory } from "../story/useStory";
 import { useChart } from "../chart/chartStore";
+import { measureOf } from "../chart/measure";
 import { useOutlook } from "../chart/useOutlook";
 import * as act from "./actions";
 import { COMMANDS, keyOf } from "./commands";
@@ -180,7 +181,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const visible = hidden ? { ...one.shot, result: null } : one.shot;
   const line = hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot: visible }] : doc.shots;
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
-  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} hidden={hidden} />;
+  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} measure={measureOf(outlook?.measure ?? "")} hidden={hidden} />;
   const picture = filmed && <Picture drawings={one.shot.drawings} draw={(made) => act.addDrawing(number, made)} />;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
@@ -222,7 +223,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               {hidden ? <JudgeFirst number={number} words={words} /> : <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} finding={finding.data} waiting={finding.waiting} units={units} />}
             </SlipBox>
             <SlipBox slip="worth" now={slip} line={hidden ? "hidden" : worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
-              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} worth={story?.shots[number - 1]} who={`${name(one.shot.shooter)}, ${levelOf(recording, one.shot.shooter, words)} model`} ask={story && <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />} />}
+              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} worth={story?.shots[number - 1]} measure={measureOf(story?.measure ?? "")} who={`${name(one.shot.shooter)}, ${levelOf(recording, one.shot.shooter, words)} model`} ask={story && <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />} />}
             </SlipBox>
           </aside>
         </div>

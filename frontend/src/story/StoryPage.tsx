@@ -7,6 +7,7 @@ import type { DeskView, Place, Places, Review, Session, Shot, Story, TableView, 
 import { docOf, reviewsOf } from "../desk/deskStore";
 import { came, RackLine } from "../desk/RackLine";
 import { layouts } from "../desk/rackDoc";
+import { change, measureOf, type Measure } from "../chart/measure";
 import { ScoreLine } from "../desk/ScoreLine";
 import { lower } from "../desk/slips/parts";
 import { useKeys } from "../shell/keys";
@@ -21,7 +22,7 @@ import type { Units } from "../units/units";
 import { useDialect } from "../words/useDialect";
 import { AskFor } from "./AskFor";
 import { cancelAnalysis, useStory } from "./useStory";
-import { points, WorthParts } from "./WorthParts";
+import { WorthParts } from "./WorthParts";
 
 export function StoryPage() {
   const { recording, rack, shot } = useParams();
@@ -85,7 +86,7 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
             <section className="rule mt-1 border-t pt-1" aria-label={`What shot ${shotNumber} was worth`}>
               <h2 className="quiet text-sm">Shot {shotNumber}{one && `, ${came(one.shot)}`}</h2>
               {worth?.before !== null && worth && one ? (
-                <WorthParts shot={worth} words={words} units={units} who={`${name(one.shot.shooter)}, ${level} model`} />
+                <WorthParts shot={worth} measure={measureOf(story.measure)} words={words} units={units} who={`${name(one.shot.shooter)}, ${level} model`} />
               ) : (
                 <p className="quiet text-sm italic">○ {worth?.state === "waiting" || worth?.state === "running" ? "being worked out" : worth?.reason || "not analysed"}</p>
               )}
@@ -133,6 +134,12 @@ function Scene({ table, shot, review, before, after }: { table: TableView; shot:
 
 const PARTS: Record<string, string> = { decision: "the choice", pot: "the pot", position: "the position", luck: "luck" };
 
+const TURNED: Record<Measure, string> = {
+  chance: "Points of the shooter's own chance to run out.",
+  points: "Points of the visit, scored and to come.",
+  balls: "Balls of the run, made and to come.",
+};
+
 function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) => void; shot: number; names: string[] }) {
   if (!story.turning.length) return null;
   return (
@@ -142,7 +149,7 @@ function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) 
         {story.turning.map((turn) => (
           <li key={turn.shot}>
             <button type="button" className={`hover:bg-base-200 flex w-full items-baseline gap-2 text-left text-sm ${turn.shot === shot ? "font-bold" : ""}`} onClick={() => go(turn.shot)}>
-              <span className="num w-10 text-right" style={{ color: turn.change > 0 ? "var(--gain)" : "var(--loss)" }}>{points(turn.change)}</span>
+              <span className="num w-10 text-right" style={{ color: turn.change > 0 ? "var(--gain)" : "var(--loss)" }}>{change(measureOf(story.measure), turn.change)}</span>
               <span>
                 shot {turn.shot}, {names[turn.shot - 1]}: {turn.part ? PARTS[turn.part] : "not split"}
                 {turn.began !== null && <span className="quiet">; began with the position of shot {turn.began}</span>}
@@ -151,7 +158,7 @@ function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) 
           </li>
         ))}
       </ol>
-      <p className="quiet text-xs">Points of the shooter's own chance to run out.</p>
+      <p className="quiet text-xs">{TURNED[measureOf(story.measure)]}</p>
     </section>
   );
 }

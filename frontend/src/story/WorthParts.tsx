@@ -1,39 +1,34 @@
 /** What a shot was worth: the chance before and after, and a bar for each part, as long as it counts. */
 import type { Part, StoryShot, Words } from "../api/types";
+import { amount, change, CHANGED, PURPOSE, spread, type Measure } from "../chart/measure";
 import { theBall } from "../table/colours";
 import { chance, speed, tipAt, type Units } from "../units/units";
 
 const NAMES: Record<string, string> = { decision: "Decision", pot: "Pot", position: "Position", luck: "Luck" };
 const ASSUMED: Record<string, string> = { speed: "a usual speed", tip: "a centre-ball tip" };
 
-/** "+3" or "−12": points of chance, always with their sign. */
-export const points = (value: number): string => {
-  const whole = Math.round(value * 100);
-  return whole === 0 ? "0" : `${whole > 0 ? "+" : "−"}${Math.abs(whole)}`;
-};
+type Props = { shot: StoryShot; measure: Measure; words: Words; units: Units; who: string };
 
-type Props = { shot: StoryShot; words: Words; units: Units; who: string };
-
-export function WorthParts({ shot, words, units, who }: Props) {
+export function WorthParts({ shot, measure, words, units, who }: Props) {
   if (shot.before === null) return null;
-  const change = shot.after === null ? null : shot.after - shot.before;
+  const moved = shot.after === null ? null : shot.after - shot.before;
+  const widest = Math.max(measure === "chance" ? 0.5 : 2, ...shot.parts.map((part) => Math.abs(part.value) + 2 * part.error));
   return (
     <div>
       <p>
-        <b className="num text-xl">{chance(shot.before)}</b>
-        {shot.before_error !== null && shot.before_error >= 0.005 && <span className="num quiet"> ±{(shot.before_error * 100).toFixed(0)}</span>}
-        {" to run out"}
-        {shot.after !== null && <>, then <b className="num text-xl">{outcome(shot.after)}</b></>}
+        <b className="num text-xl">{amount(measure, shot.before)}</b>
+        <span className="num quiet"> {spread(measure, shot.before_error)}</span> {PURPOSE[measure]}
+        {shot.after !== null && <>, then <b className="num text-xl">{outcome(measure, shot.after)}</b>{measure !== "chance" && " with what it scored"}</>}
         <span className="quiet block text-xs">{who}</span>
       </p>
-      {shot.parts.length > 0 && change !== null && (
-        <table className="w-full text-sm" aria-label="What the change is made of, in points of chance">
+      {shot.parts.length > 0 && moved !== null && (
+        <table className="w-full text-sm" aria-label="What the change is made of, in parts">
           <tbody>
-            {shot.parts.map((part) => <PartRow key={part.name} part={part} />)}
+            {shot.parts.map((part) => <PartRow key={part.name} part={part} measure={measure} widest={widest} />)}
             <tr className="rule border-t">
               <th scope="row" className="pr-2 text-left font-normal">Together</th>
-              <td className="num pr-2 text-right"><b>{points(change)}</b></td>
-              <td className="quiet w-full text-xs">points of chance</td>
+              <td className="num pr-2 text-right"><b>{change(measure, moved)}</b></td>
+              <td className="quiet w-full text-xs">{CHANGED[measure]}</td>
             </tr>
           </tbody>
         </table>
@@ -50,26 +45,26 @@ export function WorthParts({ shot, words, units, who }: Props) {
   );
 }
 
-const outcome = (after: number): string => (after === 1 ? "won" : after === 0 ? "0 %" : chance(after));
+const outcome = (measure: Measure, after: number): string => (measure !== "chance" ? amount(measure, after) : after === 1 ? "won" : after === 0 ? "0 %" : chance(after));
 
-function PartRow({ part }: { part: Part }) {
+function PartRow({ part, measure, widest }: { part: Part; measure: Measure; widest: number }) {
   const gain = part.value > 0;
   return (
     <tr title={part.clear ? undefined : "Inside its error: too close to call"}>
       <th scope="row" className="pr-2 text-left font-normal">{NAMES[part.name] ?? part.name}</th>
       <td className={`num pr-2 text-right ${part.clear ? "" : "quiet"}`} style={part.clear ? { color: gain ? "var(--gain)" : "var(--loss)" } : undefined}>
-        <b>{points(part.value)}</b>
+        <b>{change(measure, part.value)}</b>
       </td>
-      <td className="w-full"><PartBar part={part} /></td>
+      <td className="w-full"><PartBar part={part} widest={widest} /></td>
     </tr>
   );
 }
 
 /** From the middle to the right what was won, to the left what was lost; the thin line is its error. */
-function PartBar({ part }: { part: Part }) {
-  const x = (value: number) => 50 + Math.max(-1, Math.min(1, value)) * 50;
+function PartBar({ part, widest }: { part: Part; widest: number }) {
+  const x = (value: number) => 50 + Math.max(-1, Math.min(1, value / widest)) * 50;
   const [from, to] = [x(0), x(part.value)].sort((a, b) => a - b) as [number, number];
-  if (!part.clear && Math.abs(part.value) < 0.005 && part.error < 0.005) return <span className="quiet text-xs">nothing</span>;
+  if (!part.clear && Math.abs(part.value) < 0.01 * widest && part.error < 0.01 * widest) return <span className="quiet text-xs">nothing</span>;
   return (
     <span className="flex items-center gap-1">
       <svg viewBox="0 0 100 10" preserveAspectRatio="none" className="h-3 min-w-16 flex-1" aria-hidden="true">

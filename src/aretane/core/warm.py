@@ -10,6 +10,7 @@ from .geometry import Point
 from .layout import Layout
 from .motion import Physics, Strike, play, play_many
 from .runout import Maker, rotation_run
+from .runout.group import group_run
 from .runout.rotation import SPACING
 from .skill import DEFAULT_LEVEL, PRESETS
 from .table import table_for
@@ -26,6 +27,8 @@ def steps() -> Iterator[tuple[str, Callable[[], object]]]:
     yield "what the pockets take", lambda: windows_of(TABLE, Physics())
     yield "pot chances", lambda: pots(TABLE, LAYOUT, "1", skill)
     yield "chance maps", lambda: rotation_run(Maker(TABLE, LAYOUT, skill, 8 * SPACING), ["1"])
+    free = Maker(TABLE, LAYOUT, skill, 8 * SPACING)
+    yield "chance maps where the order is free", lambda: group_run(free, {"solids": ()}, "solids", "1")
 
 
 def warm(told: Callable[[str], object] = lambda words: None) -> None:

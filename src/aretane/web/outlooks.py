@@ -54,8 +54,8 @@ def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
 
 def _without(reason: str) -> OutlookView:
     return OutlookView(
-        reason=reason, stage="none", maps=0, chance=None, error=None, advised=None, here=None,
-        following=None, after=None,
+        reason=reason, stage="none", maps=0, measure="chance", value=None, error=None, break_shot=None,
+        advised=None, here=None, following=None, after=None,
     )  # fmt: skip
 
 
@@ -65,7 +65,7 @@ def _view(chart: Chart, planned: str | None) -> OutlookView:
         return _without(chart.trouble)
     if run is None:
         return _without("").model_copy(update={"stage": "waiting", "maps": chart.maps})
-    found = run.outlook()
+    found, unit = run.outlook(), run.units[0]
     ball = planned or (found.shot.ball if found.shot else None)
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
     then = None if way is None or way.then is None else run.maker.maps.get(way.then)
@@ -73,11 +73,13 @@ def _view(chart: Chart, planned: str | None) -> OutlookView:
         reason="",
         stage="fine" if chart.fine else "rough",
         maps=chart.maps,
-        chance=round(found.values[0], 4),
-        error=round(found.error, 4),
+        measure=chart.asked.measure,
+        value=round(found.values[0] * unit, 4),
+        error=round(found.error * unit, 4),
+        break_shot=round(found.values[1], 4) if len(found.values) > 1 else None,
         advised=None if found.shot is None else advised_view(found.shot),
-        here=_chart_view(run.chart) if run.start in run.maker.maps else None,
-        following=None if then is None else _chart_view(then),
+        here=_chart_view(run.chart, unit) if run.start in run.maker.maps else None,
+        following=None if then is None else _chart_view(then, unit),
         after=ball,
     )
 
@@ -90,7 +92,7 @@ def advised_view(shot: PlannedShot) -> AdvisedView:
     )  # fmt: skip
 
 
-def _chart_view(chart: ChanceMap) -> ChartView:
+def _chart_view(chart: ChanceMap, unit: float) -> ChartView:
     left, low, step_x, step_y = (mm(float(value)) for value in chart.frame)
     columns, rows = chart.errors.shape
     advised: list[AdvisedView] = []
@@ -106,8 +108,8 @@ def _chart_view(chart: ChanceMap) -> ChartView:
     return ChartView(
         balls=list(chart.state[1:]),
         left=left, low=low, step_x=step_x, step_y=step_y, columns=columns, rows=rows,
-        values=[round(float(value), 3) for value in chart.smooth[0].ravel()],
-        errors=[round(float(value), 3) for value in chart.errors.ravel()],
+        values=[round(float(value) * unit, 3) for value in chart.smooth[0].ravel()],
+        errors=[round(float(value) * unit, 3) for value in chart.errors.ravel()],
         shots=shots,
         advised=advised,
     )  # fmt: skip

@@ -1,6 +1,7 @@
 /** What it was worth: the miss, what it left, and the reviewer's verdicts. */
 import type { ReactNode } from "react";
 import type { Review, Shot, StoryShot, Words } from "../../api/types";
+import type { Measure } from "../../chart/measure";
 import { WorthParts } from "../../story/WorthParts";
 import { degrees, length, chance, type Units } from "../../units/units";
 import * as act from "../actions";
@@ -9,9 +10,9 @@ import { theBall } from "../../table/colours";
 import { Others } from "./Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "./parts";
 
-type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; who: string; ask: ReactNode };
+type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; measure: Measure; who: string; ask: ReactNode };
 
-export function WorthSlip({ number, shot, review, words, units, worth, who, ask }: Props) {
+export function WorthSlip({ number, shot, review, words, units, worth, measure, who, ask }: Props) {
   const { judgement } = shot;
   const set = (change: Partial<Shot["judgement"]>) => act.setJudgement(number, change);
   const proposed = review?.proposal?.grade ?? null;
@@ -27,7 +28,7 @@ export function WorthSlip({ number, shot, review, words, units, worth, who, ask 
       <Left review={review} words={words} shooter={shot.shooter} />
       <div className="rule mt-1 border-t pt-1">
         {worth && worth.before !== null ? (
-          <WorthParts shot={worth} words={words} units={units} who={who} />
+          <WorthParts shot={worth} measure={measure} words={words} units={units} who={who} />
         ) : (
           <Row label="Run-out"><Unknown>{whyNot(worth)}</Unknown></Row>
         )}

@@ -1,5 +1,7 @@
 """What a shot was worth: the change in its shooter's chance to run out, split into what caused it.
 
+In games that score it is the change in the points, or balls, of the visit: those scored and those to come.
+
 The parts add up exactly to the change. `decision` compares the choice made with the best one found, `pot`
 the pot or miss with what the choice promised, `position` where the balls ended with what the pot leaves on
 average. What the reviewer marked as luck is taken out of pot and position.
@@ -85,15 +87,38 @@ def _apart(one: Chance, other: Chance) -> float:
 def _after(rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None], k: int) -> Chance | None:
     """The chance the shot left its shooter; None where it is not known."""
     step = steps[k]
-    if step.ruling is None:
+    one = found[k]
+    if step.ruling is None or one is None:
         return None
+    if one.measure != "chance":
+        return _scored(rack, steps, found, k, one)
     if step.next_state.over:
         winner = step.next_state.winner
         return WON if winner in (step.shot.shooter, step.next_state.side) else LOST
     if not step.ruling.keeps_table:
         return LOST
-    following = found[k + 1] if k + 1 < len(steps) and not rack.after_gap(k + 1) else None
+    following = _following(rack, steps, found, k)
     return None if following is None else following.before
+
+
+def _scored(
+    rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None], k: int, one: Appraisal
+) -> Chance | None:
+    """What the shot scored, and what is to be expected after it."""
+    step = steps[k]
+    assert step.ruling is not None
+    who = (step.shot.shooter, step.next_state.side)
+    scored = sum(max(0, points) for player, points in step.ruling.points if player in who) / one.unit
+    if step.next_state.over or not step.ruling.keeps_table or step.next_state.rerack:
+        return Chance(scored, 0.0)
+    following = _following(rack, steps, found, k)
+    return None if following is None else Chance(scored + following.before.value, following.before.error)
+
+
+def _following(
+    rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None], k: int
+) -> Appraisal | None:
+    return found[k + 1] if k + 1 < len(steps) and not rack.after_gap(k + 1) else None
 
 
 def _made(step: Step) -> bool:

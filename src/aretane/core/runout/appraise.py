@@ -11,7 +11,7 @@ from ..motion.play import play_ready
 from ..shot import Plan
 from ..vocabulary import ball_words
 from . import kernel
-from .games import Question, search
+from .games import Measure, Question, search
 from .maps import TOUCHED, Kept, PlannedShot
 from .run import Run
 
@@ -34,7 +34,8 @@ class Appraisal:
 
     `choice` is the chance the choice made gave, before it was played; `given` the chance it leaves on
     average when the pot is made. Both are None, with the `reason` in words, where there is nothing to
-    value. `assumed` names what the plan left open.
+    value. `assumed` names what the plan left open. `measure` says what is valued, `unit` how much of it a
+    value of one is.
     """
 
     best: Chance
@@ -43,6 +44,8 @@ class Appraisal:
     given: Chance | None
     assumed: tuple[str, ...]
     reason: str
+    measure: Measure = "chance"
+    unit: float = 1.0
 
     @property
     def before(self) -> Chance:
@@ -58,8 +61,8 @@ def appraise(asked: Question, plan: Plan, threads: int = 2, kept: Kept | None = 
     try:
         choice, given, assumed = _valued(run, asked, plan)
     except (NotValued, NoAim, MotionError) as reason:
-        return Appraisal(best, outlook.shot, None, None, (), str(reason))
-    return Appraisal(best, outlook.shot, choice, given, assumed, "")
+        return Appraisal(best, outlook.shot, None, None, (), str(reason), asked.measure, run.units[0])
+    return Appraisal(best, outlook.shot, choice, given, assumed, "", asked.measure, run.units[0])
 
 
 class NotValued(ValueError):
@@ -84,7 +87,7 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
     others = [k for k in range(1, len(ends.names)) if k != target]
     left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
     after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
-    worth = np.where(good, left * after, 0.0)
+    worth = np.where(good, way.points[0] + left * after, 0.0)
     fell = made(meant.task, ends)
     if not fell.any():
         return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), meant.assumed

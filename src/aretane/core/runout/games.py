@@ -1,9 +1,10 @@
-"""The run of a layout in the game that is played, as far as a search for it exists."""
+"""The run of a layout in the game that is played."""
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from typing import Literal
 
-from ..balls import GROUPS
+from ..balls import COLOURS, GROUPS, is_red
 from ..layout import Layout, layout_faults
 from ..motion import Physics
 from ..motion.play import STANDARD
@@ -11,12 +12,19 @@ from ..rules import RackState, rules_for
 from ..skill import Skill
 from ..table import Table
 from ..vocabulary import ball_words
-from . import group, rotation
+from . import group, rotation, snooker, straight
 from .maps import ChanceMap, Kept, Maker
 from .run import Run
 
+Measure = Literal["chance", "points", "balls"]
+"""What a run is worth: the chance to run out, the points of the visit, the balls of the run."""
 LAST = {"nine-ball": "9", "ten-ball": "10", "eight-ball": "8", "english-eight-ball": "black"}
-"""The ball that ends the rack, in the games that are searched."""
+"""The ball that ends the rack, where one does."""
+ROTATION = ("nine-ball", "ten-ball")
+SPACING = {
+    "nine-ball": rotation.SPACING, "ten-ball": rotation.SPACING, "eight-ball": group.SPACING,
+    "english-eight-ball": group.SPACING, "straight-pool": straight.SPACING, "snooker": snooker.SPACING,
+}  # fmt: skip
 
 
 class NoRun(ValueError):
@@ -27,15 +35,24 @@ class NoRun(ValueError):
 class Question:
     """A layout in the hands of a player, which can be searched.
 
-    `mine`: the player's group, None while it is open or in a game without groups.
+    `due`: the player's group, or `open`; in snooker red, colour or end; nothing in other games.
     """
 
     table: Table
     discipline: str
     layout: Layout
-    mine: str | None
+    due: str
     skill: Skill
     physics: Physics
+
+    @property
+    def measure(self) -> Measure:
+        return "points" if self.discipline == "snooker" else "balls" if self.scores else "chance"
+
+    @property
+    def scores(self) -> bool:
+        """Whether pots count by themselves, so that a run is worth something though it ends."""
+        return self.discipline in ("snooker", "straight-pool")
 
 
 def question(
@@ -46,19 +63,33 @@ def question(
     unknown = [ball for ball in layout.objects if ball not in rules_for(discipline).balls]
     faults = layout_faults(table, layout)
     last = LAST.get(discipline)
-    if last is None:
-        raise NoRun("chances to run out are worked out for rotation games and for games with two groups")
     if state.over:
         raise NoRun("the rack is over")
     if layout.cue is None:
         raise NoRun("place the cue ball to see the chance from there")
-    if last not in layout:
+    if not layout.objects:
+        raise NoRun("place the balls: the table is empty")
+    if last is not None and last not in layout:
         raise NoRun(f"place the {last}: without it the rack cannot be won")
     if unknown:
         raise NoRun(f"{ball_words(unknown[0])} is not a ball of this game: take it off")
     if faults:
         raise NoRun(faults[0].words)
-    return Question(table, discipline, layout, state.group(state.side or shooter), skill, physics)
+    due = ""
+    if discipline == "snooker":
+        due = _due(state, layout)
+    elif last is not None and discipline not in ROTATION:
+        due = state.group(state.side or shooter) or group.OPEN
+    return Question(table, discipline, layout, due, skill, physics)
+
+
+def _due(state: RackState, layout: Layout) -> str:
+    reds = any(is_red(ball) for ball in layout.objects)
+    due = snooker.COLOUR if state.on == snooker.COLOUR else snooker.RED if reds else snooker.END
+    missing = [ball for ball in COLOURS if ball not in layout]
+    if due != snooker.END and missing:
+        raise NoRun(f"place the {missing[0]}: it comes back on its spot until the last red is gone")
+    return due
 
 
 def search(
@@ -69,25 +100,24 @@ def search(
 
     Of balls in any order `through` is kept as the next one, whatever the search thinks of it.
     """
-    grouped = asked.discipline not in ("nine-ball", "ten-ball")
-    spacing = (group.SPACING if grouped else rotation.SPACING) * coarser
+    spacing = SPACING[asked.discipline] * coarser
+    finish = {"chance": (1.0,), "points": (0.0,), "balls": (0.0, 0.0)}[asked.measure]
     maker = Maker(
-        asked.table,
-        asked.layout,
-        asked.skill,
-        spacing,
-        asked.physics,
-        threads=threads,
-        told=told,
-        kept=kept,
-    )
-    objects = asked.layout.objects
-    if not grouped:
-        return rotation.rotation_run(maker, sorted(objects, key=lambda ball: (len(ball), ball)))
+        asked.table, asked.layout, asked.skill, spacing, asked.physics, threads=threads, finish=finish,
+        told=told, kept=kept,
+    )  # fmt: skip
+    objects = tuple(sorted(asked.layout.objects, key=lambda ball: (len(ball), ball)))
+    if asked.discipline in ROTATION:
+        return rotation.rotation_run(maker, objects)
+    if asked.discipline == "snooker":
+        return snooker.snooker_run(maker, asked.due, through)
+    if asked.discipline == "straight-pool":
+        return straight.straight_run(maker, objects, through)
     groups: dict[str, list[str]] = {}
     for ball in objects:
         if ball in GROUPS:
             groups.setdefault(GROUPS[ball], []).append(ball)
-    if asked.mine is not None:
-        groups.setdefault(asked.mine, [])
-    return group.group_run(maker, groups, asked.mine, LAST[asked.discipline], through)
+    mine = None if asked.due == group.OPEN else asked.due
+    if mine is not None:
+        groups.setdefault(mine, [])
+    return group.group_run(maker, groups, mine, LAST[asked.discipline], through)

@@ -4,7 +4,8 @@ from collections.abc import Mapping, Sequence
 
 from .maps import Maker, Way
 from .run import Run, state
-from .sets import USUAL, Breadth, Order, firsts_from
+from .sets import WIDTH, Order
+from .stock import Stock
 
 SPACING = 0.12
 """m between the places of the cue ball, about."""
@@ -16,7 +17,7 @@ NOTHING = (0.0,)
 
 def group_run(
     maker: Maker, groups: Mapping[str, Sequence[str]], mine: str | None, last: str,
-    through: str | None = None, breadth: Breadth = USUAL,
+    through: str | None = None, width: int = WIDTH,
 ) -> Run:  # fmt: skip
     """The run through the group `mine` (None: the groups are open) and then `last`.
 
@@ -24,6 +25,7 @@ def group_run(
     for a ball that is not there.
     """
     members = {name: tuple(balls) for name, balls in groups.items()}
+    every = (*(ball for balls in members.values() for ball in balls), last)
 
     def others(name: str) -> tuple[str, ...]:
         return tuple(ball for group, balls in members.items() if group != name for ball in balls)
@@ -31,23 +33,20 @@ def group_run(
     def balls_of(at: tuple[str, ...]) -> tuple[str, ...]:
         return at[1:] if at[0] == OPEN else (*at[1:], *others(at[0]))
 
-    searched = [mine] if mine is not None else list(members)
+    start = state(OPEN, every)
     ways: list[Way] = []
-    for name in searched:
-        order = Order(maker, members[name], last, others(name), name, NOTHING)
-        maker.make(order.of(()), order.on_table(()), (Way(last, None),))
-        if not members[name]:
-            start = order.of(())
-            continue
-        firsts = firsts_from(maker, members[name])
-        if through in firsts:
-            firsts = [through, *(ball for ball in firsts if ball != through)]
-        rests = order.kept(len(members[name]) - 1, firsts, breadth)
+    for name in [mine] if mine is not None else list(members):
+        stock = Stock(maker, every, (*members[name], last), frozenset((*others(name), last)))
+        order = Order(stock, members[name], last, others(name), name, NOTHING)
+        stock.map(order.of(()), order.on_table(()), (Way(last, None),))
         whole = frozenset(members[name])
-        ways += [order.way(ball, whole) for ball in sorted(whole) if whole - {ball} in rests]
-        start = order.of(whole)
-    if mine is None:
-        start = state(OPEN, [*(ball for balls in members.values() for ball in balls), last])
-    if ways:
+        if mine is not None:
+            start = order.of(whole)
+        if whole:
+            rests = order.kept(len(whole) - 1, width, through)
+            ways += [order.way(ball, whole) for ball in sorted(whole) if whole - {ball} in rests]
+    if mine is not None and ways:
+        stock.map(start, balls_of(start), ways)
+    elif ways:
         maker.make(start, balls_of(start), ways)
     return Run(maker, start, KINDS, balls_of)

@@ -58,7 +58,7 @@ def worth_at(grid: Array, frame: Array, x: float, y: float) -> float:
 
 
 @lean
-def _hand(x: float, y: float, player: Array, world: Array) -> float:
+def hand_at(x: float, y: float, player: Array, world: Array) -> float:
     """How many times wider the errors are with the cue ball there."""
     near = min(min(x, world[LENGTH] - x), min(y, world[WIDTH] - y))
     return float(player[RAILED]) if near < player[NEAR_RAIL] else 1.0
@@ -169,7 +169,7 @@ def map_ways(
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):
         rows[0, 0], rows[0, 1] = places[g, 0], places[g, 1]
-        hand = _hand(rows[0, 0], rows[0, 1], player, world)
+        hand = hand_at(rows[0, 0], rows[0, 1], player, world)
         values[g, :], spreads[g], top = 0.0, 0.0, LEAST_POT
         for t in range(tips.shape[0]):
             sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(tips[t, 0]))

@@ -35,21 +35,26 @@ Array = NDArray[np.float64]
 State = tuple[str, ...]
 """Where a run stands: what is due (a word of the game, or empty), then the balls still to pot, sorted."""
 
-SCREENING, CHOOSING, VALUING = 6, 14, 14
+SCREENING, CHOOSING, VALUING = 10, 22, 14
 """Strikes with errors to look at a promising shot, to choose among the best of those, and to value it."""
 FINALISTS = 4
 """Shots that are played with errors before one is chosen."""
-CLOSER = 4
+CLOSER = 3
 """How many times as many are looked at and chosen by at the place where the cue ball lies."""
 WORTHWHILE = 0.35
 """Share of the likeliest pot's chance below which a shot is not looked at for its position."""
-TOUCHED = 0.5
+TOUCHED = 0.85
 """Share of the chance that is left when a shot touched another ball (our choice; the bench holds it to the
 truth)."""
 SPEEDS = np.array((0.9, 1.3, 1.8, 2.5, 3.4))
 """m/s that are tried."""
 TIPS = np.array(((0.0, 0.0), (0.0, 0.35), (0.0, -0.35), (0.25, 0.15), (-0.25, 0.15)))
 """Tip offsets (side, height; ball radii) that are tried."""
+
+
+Filling = Callable[[Sequence[str], Sequence["Way"]], tuple[Array, Array, Array, NDArray[np.bool_]]]
+"""Gives, for the balls of a state and its ways on, values (g, K), variances (g,), shots (g, BEST_COLUMNS)
+and which nodes are covered (g,)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -182,41 +187,57 @@ class Maker:
         """Nodes along and across the table."""
         return grid_of(self.table, self.spacing)[1]
 
-    def make(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> ChanceMap:
+    def known(self, state: State, values: Array) -> None:
+        """Take values (K, g) of a state at the nodes as given: an estimate, not a search."""
+        frame, shape = grid_of(self.table, self.spacing)
+        self.following[state] = np.array([smoothed(one.reshape(shape), frame) for one in values])
+        self.keys[state] = blake2b(values.tobytes(), digest_size=16).hexdigest()
+
+    def make(
+        self, state: State, balls: Sequence[str], ways: Sequence[Way], filling: Filling | None = None,
+        source: Sequence[str] = (),
+    ) -> ChanceMap:  # fmt: skip
         """The map of a state with `balls` on the table; everything its ways lead to must have been made.
 
-        Raises KeyError for a ball that is not in the layout.
+        `filling` works it out otherwise than by striking from every node anew, from a layout with the balls
+        `source`. Raises KeyError for a ball that is not in the layout.
         """
-        key = self.keys[state] = self._key(state, balls, ways)
+        key = self.keys[state] = self._key(state, balls, ways, source)
         made = None if self.kept is None else self.kept.get(key)
         if made is None:
-            made = self._made(state, balls, ways)
+            made = self._made(state, balls, ways, filling or self._searched)
             if self.kept is not None:
                 self.kept[key] = made
         self.maps[state], self.following[state] = made, made.smooth
         self.told(made)
         return made
 
-    def _key(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> str:
+    def _key(self, state: State, balls: Sequence[str], ways: Sequence[Way], source: Sequence[str]) -> str:
         """Everything that the map depends on, in short."""
         places = dict(self.layout.places)
         content = (
             self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, state,
-            [(ball, places[ball]) for ball in balls], list(ways), [self.keys.get(way.then) for way in ways],
+            [(ball, places[ball]) for ball in balls], [(ball, places[ball]) for ball in source], list(ways),
+            [self.keys.get(way.then) for way in ways],
         )  # fmt: skip
         return blake2b(repr(content).encode(), digest_size=16).hexdigest()
 
-    def _made(self, state: State, balls: Sequence[str], ways: Sequence[Way]) -> ChanceMap:
+    def _made(self, state: State, balls: Sequence[str], ways: Sequence[Way], filling: Filling) -> ChanceMap:
         frame, shape = grid_of(self.table, self.spacing)
-        nodes, rows = nodes_of(frame, shape), self.rows(self.layout, balls)
-        errors = random_errors(CHOOSING + VALUING, (*self.seed, crc32(" ".join(state).encode())))
-        covered = covered_by(nodes, rows)
-        values, spreads, best = self._in_threads(rows, balls, ways, nodes, ~covered, errors)
+        values, spreads, best, covered = filling(balls, ways)
         hidden = covered.reshape(shape)
         grids = np.array([filled(values[:, k].reshape(shape), hidden) for k in range(len(self.finish))])
         chosen = best.reshape((*shape, kernel.BEST_COLUMNS))
         smooth = np.array([smoothed(grid, frame) for grid in grids])
         return ChanceMap(state, tuple(ways), grids, smooth, np.sqrt(spreads).reshape(shape), chosen, frame)
+
+    def _searched(
+        self, balls: Sequence[str], ways: Sequence[Way]
+    ) -> tuple[Array, Array, Array, NDArray[np.bool_]]:
+        nodes, rows = nodes_of(*grid_of(self.table, self.spacing)), self.rows(self.layout, balls)
+        errors = random_errors(CHOOSING + VALUING, (*self.seed, crc32(" ".join(balls).encode())))
+        covered = covered_by(nodes, rows)
+        return *self._in_threads(rows, balls, ways, nodes, ~covered, errors), covered
 
     def outlook(
         self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], seed: tuple[int, ...] = (1,),
@@ -253,7 +274,8 @@ class Maker:
         radius = self.table.radius
         return np.array([(*place, radius(name), mass(radius(name))) for name, place in at])
 
-    def _player(self) -> Array:
+    def player(self) -> Array:
+        """The player as the kernel takes it."""
         tip = self.skill.tip / self.table.cue_ball_radius
         return np.array(
             (
@@ -279,7 +301,7 @@ class Maker:
         kernel.map_ways(
             places, rows, np.array([names.index(way.ball) + 1 for way in ways]),
             np.array([way.points for way in ways]), SPEEDS, TIPS, errors, closer * FINALISTS,
-            closer * SCREENING, closer * CHOOSING, self._player(),
+            closer * SCREENING, closer * CHOOSING, self.player(),
             np.array([self.after(way) for way in ways]), self.frame, world_of(self.table, self.physics),
             bed_of(self.table).pockets, windows_of(self.table, self.physics).edges, MOST_EVENTS, values,
             spreads, best,

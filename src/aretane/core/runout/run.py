@@ -4,6 +4,7 @@ from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from ..layout import Layout
+from .kernel import worth_at
 from .maps import ChanceMap, Maker, Outlook, State, Way
 
 
@@ -12,13 +13,15 @@ class Run:
     """The maps of one layout, state by state, with the state it starts in.
 
     `balls_of` gives the balls on the table in a state. What a run is worth depends on its game: the chance
-    to finish, or the points of the visit; `kinds` says what each value is.
+    to finish, or the points of the visit; `kinds` says what each value is, `units` (K,) what a value of one
+    stands for.
     """
 
     maker: Maker
     start: State
     kinds: tuple[str, ...]
     balls_of: Callable[[State], tuple[str, ...]]
+    units: tuple[float, ...] = (1.0,)
 
     @property
     def chart(self) -> ChanceMap:
@@ -38,11 +41,16 @@ class Run:
         state = self.start if state is None else state
         layout = self.maker.layout if layout is None else layout
         ways = [way for way in self.ways(state) if way.ball in layout]
+        estimate = self.maker.following.get(state)
+        if state not in self.maker.maps and estimate is not None and layout.cue is not None:
+            x, y = layout.cue
+            there = tuple(float(worth_at(grid, self.maker.frame, x, y)) for grid in estimate)
+            return Outlook(there, 0.0, None)
         return self.maker.outlook(layout, [ball for ball in layout.objects], ways, seed, valuing)
 
     def nearest(self, wanted: State) -> State | None:
         """The state that was searched which is most like `wanted`: the same is due, fewest balls differ."""
-        if wanted in self.maker.maps:
+        if wanted in self.maker.following:
             return wanted
         alike = [state for state in self.maker.maps if state[0] == wanted[0]]
         return min(alike, key=lambda state: (_differ(state, wanted), state), default=None)

@@ -1,51 +1,44 @@
 """Balls that may be taken in any order: a search over the sets of them that can be left.
 
-It works from the last ball backwards, like rotation, but keeps only the most promising sets of each size.
-A set is promising when what it leaves is good from most places and its first ball is easily made; near the
-layout in hand the balls that are easy from where the cue ball lies are kept as well.
+It works from the last ball backwards, like rotation, over every set of the balls. Where there would be too
+many it keeps those of each size that promise most: what they leave is good from most places, and their
+first ball is easily made.
 """
 
-from collections.abc import Collection, Sequence
+from collections.abc import Collection
 from dataclasses import dataclass
 
 import numpy as np
 
-from .grid import grid_of, nodes_of
-from .likely import ease, likeliest
 from .maps import Maker, State, Way
 from .run import state
+from .stock import Stock
 
 Set = frozenset[str]
 
-
-@dataclass(frozen=True, slots=True)
-class Breadth:
-    """How much of the search is kept: sets of each size, and next balls taken in whatever it thinks."""
-
-    sets: int = 4
-    firsts: int = 3
-
-
-USUAL = Breadth()
-WHOLE = Breadth(10**6, 10**6)
-"""The search unpruned."""
+WIDTH = 40
+"""Sets of each size that are kept; up to seven balls that is all of them."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Order:
     """The search over the order of `balls`, `last` after them, with `others` lying in the way.
 
-    `due` names the states; `points` is what each pot counts (K,); `fewest` is the size of the smallest sets
-    whose states are there before the search begins, `ends` those sets.
+    `due` names the states; `points` is what each pot counts (K,); `ends` are the sets whose states are
+    there before the search begins.
     """
 
-    maker: Maker
+    stock: Stock
     balls: tuple[str, ...]
     last: str | None
     others: tuple[str, ...]
     due: str
     points: tuple[float, ...]
     ends: tuple[Set, ...] = (frozenset(),)
+
+    @property
+    def maker(self) -> Maker:
+        return self.stock.maker
 
     def of(self, left: Collection[str]) -> State:
         """The state with these balls left, and the last."""
@@ -59,54 +52,56 @@ class Order:
         """Potting a ball of `left`."""
         return Way(ball, self.of(left - {ball}), self.points)
 
-    def kept(self, size: int, firsts: Sequence[str], breadth: Breadth) -> list[Set]:
+    def kept(self, size: int, width: int = WIDTH, through: str | None = None) -> list[Set]:
         """Make the maps of the sets worth keeping up to `size` balls; returns those of that size.
 
-        `firsts` are the balls easily made from where the cue ball lies, the easiest first.
+        Of the sets without `through` one at least is kept, so that it can be the next ball.
         """
-        frame, shape = grid_of(self.maker.table, 2 * self.maker.spacing)
-        coarse = nodes_of(frame, shape)
-        level = {left: ease(self.maker.following[self.of(left)][0]) for left in self.ends}
-        whole, firsts = frozenset(self.balls), firsts[: breadth.firsts]
+        level = {left: self._quality(left) for left in self.ends}
+        easy = self._easy()
         while level and len(next(iter(level))) < size:
-            scores = self._scored(level, coarse)
-            count = len(next(iter(scores)))
-            wanted = [whole - {ball} for ball in firsts] if len(whole) - count <= 2 else []
-            kept = _chosen(scores, breadth.sets, wanted)
+            kept = _chosen(_grown(level, easy), width, through)
             for left in kept:
                 ways = [self.way(ball, left) for ball in sorted(left) if left - {ball} in level]
-                self.maker.make(self.of(left), self.on_table(left), ways)
-            level = {left: ease(self.maker.following[self.of(left)][0]) for left in kept}
+                self.stock.map(self.of(left), self.on_table(left), ways)
+            level = {left: self._quality(left) for left in kept}
         return list(level)
 
-    def _scored(self, level: dict[Set, float], coarse: np.ndarray) -> dict[Set, float]:
-        """Every set that is one ball larger than one of the level, with how promising it is."""
-        scores: dict[Set, float] = {}
-        for rest, worth in level.items():
-            for ball in self.balls:
-                if ball in rest:
-                    continue
-                left = rest | {ball}
-                easy = ease(likeliest(self.maker, self.on_table(left), ball, coarse))
-                scores[left] = max(scores.get(left, 0.0), worth * easy)
-        return scores
+    def _easy(self) -> dict[str, float]:
+        """How easily each ball is made from most places, the others of the order gone."""
+        alone = [
+            self.stock.chances([ball, *self.others, *([self.last] if self.last else [])])
+            for ball in self.balls
+        ]
+        numbers = [self.stock.targets.index(ball) for ball in self.balls]
+        return {
+            ball: ease(chances[:, number])
+            for ball, chances, number in zip(self.balls, alone, numbers, strict=True)
+        }
+
+    def _quality(self, left: Set) -> float:
+        return ease(self.maker.following[self.of(left)][0])
 
 
-def _chosen(scores: dict[Set, float], count: int, wanted: Sequence[Set]) -> list[Set]:
-    """The best sets, and for each of the wanted ones the best that it is, or leads to."""
+def ease(chances: np.ndarray) -> float:
+    """One figure for chances or values over the bed: the mean of their better half."""
+    ordered = np.sort(chances.ravel())
+    return float(ordered[len(ordered) // 2 :].mean())
+
+
+def _grown(level: dict[Set, float], easy: dict[str, float]) -> dict[Set, float]:
+    """Every set that is one ball larger than one of the level, with how much it promises."""
+    scores: dict[Set, float] = {}
+    for rest, worth in level.items():
+        for ball in easy.keys() - rest:
+            left = rest | {ball}
+            scores[left] = max(scores.get(left, 0.0), worth * easy[ball])
+    return scores
+
+
+def _chosen(scores: dict[Set, float], width: int, through: str | None) -> list[Set]:
     ordered = sorted(scores, key=lambda left: (-scores[left], sorted(left)))
-    kept = ordered[:count]
-    for one in wanted:
-        if not any(left <= one for left in kept):
-            kept += [left for left in ordered if left <= one][:1]
+    kept = ordered[:width]
+    if through is not None and all(through in left for left in kept):
+        kept += [left for left in ordered if through not in left][:1]
     return kept
-
-
-def firsts_from(maker: Maker, balls: Sequence[str]) -> list[str]:
-    """Balls by how easily they are made from where the cue ball lies, the easiest first."""
-    cue = maker.layout.cue
-    if cue is None:
-        return list(balls)
-    on_table = list(maker.layout.objects)
-    chances = {ball: float(likeliest(maker, on_table, ball, np.array([cue]))[0]) for ball in balls}
-    return sorted(balls, key=lambda ball: (-chances[ball], ball))

@@ -107,14 +107,17 @@ def story(recording_id: int, number: int) -> StoryView:
     turns = turning(steps, worth)
     counted = _counted(number, asked, {content: one.state for content, one in known.items()})
     width = 2 * around.table.ball_radius
+    first = next((one for one in appraisals if one is not None), None)
+    unit = 1.0 if first is None else first.unit
     return StoryView(
+        measure="chance" if first is None else first.measure,
         shots=[
             _shot(*entry) for entry in zip(asked, (known.get(one.content) for one in asked), appraisals,
                                            worth, strict=True)
         ],
         turning=[
             TurnView(
-                shot=one.shot + 1, change=one.change, part=one.part,
+                shot=one.shot + 1, change=one.change * unit, part=one.part,
                 began=None if one.began is None else one.began + 1,
             )
             for one in turns
@@ -165,19 +168,20 @@ def _shot(
 ) -> StoryShotView:
     state = "none" if not asked.content else "unknown" if found is None else found.state
     reason = asked.reason or (found.words if found else "") or (appraisal.reason if appraisal else "")
+    unit = 1.0 if appraisal is None else appraisal.unit
     before = None if appraisal is None else appraisal.before
     choice = None if appraisal is None else appraisal.choice
     return StoryShotView(
         state=state, reason=reason,
-        before=None if before is None else before.value,
-        before_error=None if before is None else before.error,
-        after=None if worth is None else worth.after.value,
-        choice=None if choice is None else choice.value,
-        choice_error=None if choice is None else choice.error,
+        before=None if before is None else before.value * unit,
+        before_error=None if before is None else before.error * unit,
+        after=None if worth is None else worth.after.value * unit,
+        choice=None if choice is None else choice.value * unit,
+        choice_error=None if choice is None else choice.error * unit,
         assumed=[] if appraisal is None else list(appraisal.assumed),
         advised=None if appraisal is None or appraisal.advised is None else advised_view(appraisal.advised),
         parts=[
-            PartView(name=one.name, value=one.value, error=one.error, clear=one.clear)
+            PartView(name=one.name, value=one.value * unit, error=one.error * unit, clear=one.clear)
             for one in (worth.parts if worth else ())
         ],
     )  # fmt: skip

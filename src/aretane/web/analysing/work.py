@@ -2,6 +2,7 @@
 
 from collections.abc import Sequence
 from concurrent.futures import Executor, ProcessPoolExecutor
+from importlib import import_module
 from multiprocessing import get_context
 
 from aretane.core.runout.appraise import Appraisal, appraise
@@ -36,8 +37,6 @@ def executor(cluster: str | None) -> Executor:
     Raises OSError where no scheduler answers, ImportError without the package.
     """
     if cluster is not None:
-        from distributed import Client
-
-        shared: Executor = Client(cluster, timeout="10s").get_executor()
+        shared: Executor = import_module("distributed").Client(cluster, timeout="10s").get_executor()
         return shared
     return ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready)

@@ -18,7 +18,8 @@ _HERE = Path(__file__).parent
 _CHANCE = _HERE.parents[1] / "chance"
 _RUNOUT = _HERE.parents[1] / "runout"
 _SOURCES = [
-    *sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py", _RUNOUT / "kernel.py",
+    *sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py", 
+    _RUNOUT / "kernel.py", _RUNOUT / "stocked.py",
 ]  # fmt: skip
 
 

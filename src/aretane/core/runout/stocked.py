@@ -1,0 +1,401 @@
+"""The compiled part of a stock: strikes at every ball from every place, played once for many states.
+
+A strike is played with every ball on the table. The balls that it touches are taken off and it is played
+again, until it touches nothing that may be gone: so a short chain of endings tells what the strike comes to
+whichever of those balls are left.
+"""
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..chance import fast
+from ..motion.kernel.batch import place
+from ..motion.kernel.jit import compiled, lean
+from ..motion.kernel.launch import launch, squirt
+from ..motion.kernel.run import run
+from ..motion.kernel.segments import Array, Ints
+from ..motion.kernel.slots import (
+    BALL_COLUMNS,
+    FATE,
+    HITS,
+    MARK_COLUMNS,
+    ON_TABLE,
+    SUMMARY_COLUMNS,
+    TIP_MASS,
+    X,
+    Y,
+)  # fmt: skip
+from .kernel import (
+    AIM,
+    BEST_COLUMNS,
+    FASTEST,
+    HEIGHT,
+    LEAST_POT,
+    MISCUE,
+    NEAR,
+    NOT_NOTHING,
+    POCKET,
+    POT,
+    SIDE,
+    SIDED,
+    SIGMA,
+    SLOWEST,
+    SPEED,
+    SPREAD,
+    TIP,
+    TOUCHED,
+    WAY,
+    WORTHWHILE,
+    hand_at,
+    worth_at,
+)  # fmt: skip
+
+CHAIN = 3
+"""Endings of a strike that are kept; the last of them is with every ball gone that may be."""
+END_X, END_Y, END_TOUCHED, END_FELL = range(4)
+END_COLUMNS = 4
+"""Of an ending: where the cue ball lies, which balls were touched (bits, row 1 the first), and whether the
+ball fell where it was meant: 0 no, 1 yes, 2 yes but the cue ball is lost, -1 there is no such ending."""
+
+Singles = NDArray[np.float32]
+
+
+@lean
+def _endings(
+    strike: Array, layout: Array, target: int, pocket: int, fixed: int, world: Array, pockets: Array,
+    most: int, rows: Array, ids: Ints, balls: Array, marks: Ints, summary: Array, none: Array, out: Singles,
+) -> None:  # fmt: skip
+    """Fill `out` (CHAIN, END_COLUMNS) with the endings of one strike at row `target`; rows in the bits of
+    `fixed` are never gone."""
+    n = layout.shape[0]
+    gone = 0
+    for k in range(CHAIN):
+        out[k, END_FELL] = -1.0
+    for k in range(CHAIN):
+        if k == CHAIN - 1:
+            gone = ((1 << (n - 1)) - 1) & ~fixed & ~(1 << (target - 1))
+        count = 0
+        for i in range(n):
+            if i == 0 or (gone >> (i - 1)) & 1 == 0:
+                for column in range(4):
+                    rows[count, column] = layout[i, column]
+                ids[count] = i
+                count += 1
+        place(balls[:count], marks[:count], rows[:count])
+        launch(balls[:count], strike, world)
+        run(balls[:count], marks[:count], world, pockets, summary, none, -1, most)
+        touched, fell = 0, 0.0
+        for i in range(1, count):
+            if ids[i] == target:
+                if marks[i, FATE] == pocket:
+                    fell = 1.0 if marks[0, FATE] == ON_TABLE else 2.0
+            elif marks[i, HITS] > 0:
+                touched |= 1 << (ids[i] - 1)
+        out[k, END_X], out[k, END_Y] = balls[0, X], balls[0, Y]
+        out[k, END_TOUCHED], out[k, END_FELL] = touched, fell
+        if touched & ~fixed == 0:
+            return
+        gone |= touched & ~fixed
+
+
+@lean
+def _ending(chain: Singles, present: int) -> int:
+    """Which ending a strike has with the balls `present` (bits): the first whose touched balls are all
+    there, or some of them (then it is near enough); else the last."""
+    for k in range(CHAIN):
+        touched = int(chain[k, END_TOUCHED])
+        last = k == CHAIN - 1 or chain[k + 1, END_FELL] < 0.0
+        if last or touched & present != 0 or touched == 0:
+            return k
+    return CHAIN - 1
+
+
+@lean
+def _freely(chain: Singles) -> bool:
+    """Whether the ball falls with every ball gone that may be."""
+    fell = chain[0, END_FELL]
+    for k in range(1, CHAIN):
+        if chain[k, END_FELL] >= 0.0:
+            fell = chain[k, END_FELL]
+    return bool(fell > 0.0)
+
+
+@compiled
+def stock_up(
+    places: Array, layout: Array, targets: Ints, fixed: int, speeds: Array, tips: Array, player: Array,
+    world: Array, pockets: Array, edges: Array, most: int, shots: Array, counts: Ints, plain: Singles,
+) -> None:  # fmt: skip
+    """Fill `shots` (g, t, c, BEST_COLUMNS) with the likeliest pots of each of the rows `targets` (t,), how
+    many `counts` (g, t), and their endings without error `plain` (g, t, c, CHAIN, END_COLUMNS).
+
+    The chance of a pot is that with every ball gone that is not in `fixed` (bits, row 1 the first).
+    """
+    n, tries = layout.shape[0], 6 * speeds.shape[0]
+    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
+    rows, ids, none, summary = (
+        np.empty((n, 4)),
+        np.empty(n, np.int64),
+        np.zeros((0, 0)),
+        np.zeros(SUMMARY_COLUMNS),
+    )
+    whole, alone = layout.copy(), np.empty((n, 4))
+    aims, at_speed = np.empty((tries, 2)), np.empty(tries)
+    for k in range(tries):
+        aims[k, 0], aims[k, 1], at_speed[k] = 1, k % 6, speeds[k // 6]
+    answers = np.empty((tries, fast.ANSWER_COLUMNS))
+    found, strike = np.empty((tries * tips.shape[0], BEST_COLUMNS)), np.zeros(5)
+    for g in range(places.shape[0]):
+        whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
+        hand = hand_at(places[g, 0], places[g, 1], player, world)
+        for t in range(targets.shape[0]):
+            target = int(targets[t])
+            alone[0], alone[1] = whole[0], whole[target]
+            count = 2
+            for i in range(1, n):
+                if i != target and (fixed >> (i - 1)) & 1 == 1:
+                    alone[count] = whole[i]
+                    count += 1
+            top = LEAST_POT
+            for p in range(tips.shape[0]):
+                sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(tips[p, 0]))
+                fast.pots(
+                    alone[:count], aims, sigma, player[SPREAD] * hand, player[TIP] * hand, at_speed,
+                    tips[p, 0], tips[p, 1], 0.0, world, pockets, edges, answers,
+                )  # fmt: skip
+                for k in range(tries):
+                    one = found[p * tries + k]
+                    one[WAY], one[POCKET], one[SPEED] = t, aims[k, 1], at_speed[k]
+                    one[SIDE], one[HEIGHT], one[AIM] = tips[p, 0], tips[p, 1], answers[k, fast.AIM]
+                    one[POT] = answers[k, fast.CHANCE] if answers[k, fast.FOUND] > 0.0 else 0.0
+                    top = max(top, one[POT])
+            least = max(player[WORTHWHILE] * top, LEAST_POT)
+            number = 0
+            while number < shots.shape[2]:
+                k = int(np.argmax(found[:, POT]))
+                if found[k, POT] < least:
+                    break
+                shots[g, t, number] = found[k]
+                found[k, POT] = -1.0
+                shot = shots[g, t, number]
+                strike[0], strike[2], strike[3] = shot[SPEED], shot[SIDE], shot[HEIGHT]
+                strike[1] = shot[AIM] - squirt(shot[SIDE], world[TIP_MASS])
+                _endings(
+                    strike, whole, target, int(shot[POCKET]), fixed, world, pockets, most, rows, ids,
+                    balls, marks, summary, none, plain[g, t, number],
+                )  # fmt: skip
+                number += 1
+            counts[g, t] = number
+
+
+@compiled
+def map_stock(
+    places: Array, layout: Array, targets: Ints, fixed: int, present: int, ways: Ints, points: Array,
+    errors: Array, finalists: int, screening: int, choosing: int, player: Array, following: Array,
+    frame: Array, world: Array, pockets: Array, most: int, shots: Array, counts: Ints, plain: Singles,
+    slots: Ints, filled: Ints, samples: Singles, values: Array, spreads: Array, best: Array,
+) -> None:  # fmt: skip
+    """Fill `values`, `spreads` and `best` as `kernel.map_ways` does, for one state of the balls.
+
+    `present` are the balls of the state (bits), `ways` (w,) the numbers in `targets` of those that may be
+    potted. Struck with errors are only shots that are chosen among; their endings are kept in `samples`
+    (g, s, e, CHAIN, END_COLUMNS), `slots` (g, t, c) says where (-1 nowhere), `filled` (g, s) how many. The
+    last of the s is scratch paper.
+    """
+    n, kinds, total = layout.shape[0], values.shape[1], errors.shape[0]
+    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
+    rows, ids, none, summary = (
+        np.empty((n, 4)),
+        np.empty(n, np.int64),
+        np.zeros((0, 0)),
+        np.zeros(SUMMARY_COLUMNS),
+    )
+    whole, strike, answer = layout.copy(), np.zeros(5), np.zeros(kinds + 1)
+    most_shots = shots.shape[2]
+    promise = np.empty(ways.shape[0] * most_shots)
+    final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
+    for g in range(places.shape[0]):
+        whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
+        hand = hand_at(places[g, 0], places[g, 1], player, world)
+        values[g, :], spreads[g], top = 0.0, 0.0, LEAST_POT
+        for w in range(ways.shape[0]):
+            if counts[g, ways[w]] > 0:
+                top = max(top, shots[g, ways[w], 0, POT])
+        least = max(player[WORTHWHILE] * top, LEAST_POT)
+        for w in range(ways.shape[0]):
+            t = ways[w]
+            for c in range(most_shots):
+                k = w * most_shots + c
+                promise[k] = -1.0
+                if c < counts[g, t] and shots[g, t, c, POT] >= least:
+                    ending = plain[g, t, c, _ending(plain[g, t, c], present)]
+                    worth = 0.0
+                    if ending[END_FELL] == 1.0:
+                        left = player[TOUCHED] if int(ending[END_TOUCHED]) & present != 0 else 1.0
+                        worth = points[w, 0] + left * worth_at(
+                            following[w, 0], frame, ending[END_X], ending[END_Y]
+                        )
+                    elif ending[END_FELL] == 0.0:
+                        worth = -NOT_NOTHING  # something is in the way
+                    promise[k] = shots[g, t, c, POT] * (NOT_NOTHING + worth)
+        tried = 0
+        for _ in range(finalists):
+            k = int(np.argmax(promise))
+            if promise[k] <= 0.0:
+                break
+            promise[k] = -1.0
+            w, c = k // most_shots, k % most_shots
+            slot = _supplied(
+                g, ways[w], c, screening, errors, hand, whole, targets, fixed, player, world, pockets, most,
+                shots, slots, filled, samples, strike, rows, ids, balls, marks, summary, none,
+            )  # fmt: skip
+            _valued(
+                samples[g, slot, :screening],
+                shots[g, ways[w], c, POT],
+                present,
+                points[w],
+                player[TOUCHED],
+                following[w],
+                frame,
+                answer,
+            )
+            final[tried], estimates[tried] = k, answer[0]
+            tried += 1
+        most_worth, near, chosen = -1.0, np.max(estimates[:tried]) - NEAR if tried > 0 else 0.0, -1
+        for f in range(tried):
+            if estimates[f] < near:
+                continue
+            w, c = final[f] // most_shots, final[f] % most_shots
+            if tried > 1:
+                slot = _supplied(
+                    g, ways[w], c, choosing, errors, hand, whole, targets, fixed, player, world, pockets,
+                    most, shots, slots, filled, samples, strike, rows, ids, balls, marks, summary, none,
+                )  # fmt: skip
+                _valued(
+                    samples[g, slot, :choosing],
+                    shots[g, ways[w], c, POT],
+                    present,
+                    points[w],
+                    player[TOUCHED],
+                    following[w],
+                    frame,
+                    answer,
+                )
+                estimates[f] = answer[0]
+            if estimates[f] > most_worth:
+                most_worth, chosen = estimates[f], final[f]
+        if chosen >= 0:
+            w, c = chosen // most_shots, chosen % most_shots
+            slot = _supplied(
+                g, ways[w], c, total, errors, hand, whole, targets, fixed, player, world, pockets, most,
+                shots, slots, filled, samples, strike, rows, ids, balls, marks, summary, none,
+            )  # fmt: skip
+            share = _valued(
+                samples[g, slot, choosing:total],
+                shots[g, ways[w], c, POT],
+                present,
+                points[w],
+                player[TOUCHED],
+                following[w],
+                frame,
+                answer,
+            )
+            values[g, :] = answer[:kinds]
+            spreads[g] = answer[kinds]
+            best[g, :] = shots[g, ways[w], c]
+            best[g, WAY] = w
+            best[g, POT] *= share
+
+
+@lean
+def _supplied(
+    g: int, t: int, c: int, wanted: int, errors: Array, hand: float, whole: Array, targets: Ints,
+    fixed: int, player: Array, world: Array, pockets: Array, most: int, shots: Array, slots: Ints,
+    filled: Ints, samples: Singles, strike: Array, rows: Array, ids: Ints, balls: Array, marks: Ints,
+    summary: Array, none: Array,
+) -> int:  # fmt: skip
+    """Where the first `wanted` errors of a shot are kept, struck now as far as they are not."""
+    scratch = samples.shape[1] - 1
+    slot = slots[g, t, c]
+    if slot < 0:
+        slot = scratch
+        for s in range(scratch):
+            if filled[g, s] == 0:
+                slot = s
+                slots[g, t, c] = s
+                break
+    first = filled[g, slot] if slot < scratch else 0
+    shot = shots[g, t, c]
+    sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(shot[SIDE]))
+    for e in range(first, wanted):
+        side = shot[SIDE] + player[TIP] * hand * errors[e, 2]
+        height = shot[HEIGHT] + player[TIP] * hand * errors[e, 3]
+        off = np.sqrt(side * side + height * height)
+        if off > player[MISCUE]:
+            side *= player[MISCUE] / off
+            height *= player[MISCUE] / off
+        strike[0] = min(
+            shot[SPEED] * max(player[SLOWEST], 1.0 + player[SPREAD] * hand * errors[e, 1]), player[FASTEST]
+        )
+        strike[1] = shot[AIM] + sigma * errors[e, 0] - squirt(side, world[TIP_MASS])
+        strike[2], strike[3] = side, height
+        _endings(
+            strike, whole, int(targets[t]), int(shot[POCKET]), fixed, world, pockets, most, rows, ids,
+            balls, marks, summary, none, samples[g, slot, e],
+        )  # fmt: skip
+    filled[g, slot] = max(first, wanted)
+    return int(slot)
+
+
+@lean
+def _valued(
+    samples: Singles, pot: float, present: int, points: Array, touched: float, following: Array,
+    frame: Array, answer: Array,
+) -> float:  # fmt: skip
+    """Fill `answer` (K + 1,) with the worths of a shot over its samples (e, CHAIN, END_COLUMNS) and the
+    variance of the first; returns which share of the free pots are made with these balls on the table.
+
+    `pot` is the chance of the free pot; samples say how many of those a ball in the way stops, and what the
+    others leave.
+    """
+    kinds = answer.shape[0] - 1
+    answer[:] = 0.0
+    free = made = 0
+    for e in range(samples.shape[0]):
+        free += _freely(samples[e])
+        ending = samples[e, _ending(samples[e], present)]
+        if ending[END_FELL] <= 0.0:
+            continue
+        made += 1
+        if ending[END_FELL] != 1.0:
+            continue
+        left = touched if int(ending[END_TOUCHED]) & present != 0 else 1.0
+        for k in range(kinds):
+            worth = points[k] + left * worth_at(following[k], frame, ending[END_X], ending[END_Y])
+            answer[k] += worth
+            if k == 0:
+                answer[kinds] += worth * worth
+    if free == 0:
+        answer[:] = 0.0
+        return 0.0
+    count = max(free, made)
+    mean = answer[0] / count
+    for k in range(kinds):
+        answer[k] *= pot / count
+    answer[kinds] = pot * pot * max(0.0, answer[kinds] / count - mean * mean) / count
+    return made / count
+
+
+@compiled
+def likeliest(
+    shots: Array, counts: Ints, plain: Singles, present: int, touching: int, chances: Array
+) -> None:
+    """Fill `chances` (g, t) with the chance of the likeliest pot at each target that nothing `present` is
+    in the way of; with `touching` not 0 only of those on which one of these balls is touched (bits)."""
+    for g in range(shots.shape[0]):
+        for t in range(shots.shape[1]):
+            chances[g, t] = 0.0
+            for c in range(counts[g, t]):
+                ending = plain[g, t, c, _ending(plain[g, t, c], present)]
+                wanted = touching == 0 or int(ending[END_TOUCHED]) & touching != 0
+                if ending[END_FELL] == 1.0 and wanted:
+                    chances[g, t] = max(chances[g, t], shots[g, t, c, POT])

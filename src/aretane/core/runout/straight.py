@@ -1,0 +1,110 @@
+"""The chance map of straight pool (14.1): the rack in any order, down to a ball to break the next one with.
+
+Two values are carried: the balls that are to be expected, those after the next break among them by a stated
+estimate, and the chance to come to a playable break shot.
+"""
+
+from dataclasses import replace
+
+import numpy as np
+
+from ..layout import Layout
+from ..racking import racked_again
+from .grid import grid_of, nodes_of
+from .maps import Maker, Way
+from .run import Run, state
+from .sets import Set, ease
+from .stock import Stock
+
+SPACING = 0.14
+"""m between the places of the cue ball, about."""
+KINDS = ("balls", "break shot")
+RACK = 15
+"""Balls that a value of one stands for."""
+FEW = 6
+"""Balls up to which every order is searched to the end; of more, three balls ahead."""
+AHEAD, FIRSTS = 3, 6
+"""Balls that are searched ahead, and balls looked at in that search, where there are more."""
+BREAKERS = 4
+"""Balls looked at as the one to break the next rack with, the nearest to the rack."""
+HELD = 0.85
+"""Share of an easy pot's chance that a run keeps from ball to ball beyond the search (our choice)."""
+
+
+def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = None) -> Run:
+    """The run through `balls` down to one of them. Raises KeyError for a ball that is not there."""
+    search = _Search(maker, balls, through)
+    search.make(frozenset(balls))
+    return Run(maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0))
+
+
+def break_chances(maker: Maker, ball: str) -> np.ndarray:
+    """Chance (g,) from each node to pot `ball`, the other fourteen racked, so that the cue ball goes into
+    the rack; 0 where the ball lies in the way of the rack."""
+    place = dict(maker.layout.places)[ball]
+    racked = racked_again(maker.table, ball, Layout.of({ball: place})).layout
+    nodes = nodes_of(*grid_of(maker.table, maker.spacing))
+    if racked.get(ball) != place:
+        return np.zeros(len(nodes))
+    fourteen = frozenset(racked.objects) - {ball}
+    stock = Stock(replace(maker, layout=racked), racked.objects, (ball,), fourteen)
+    return stock.chances(racked.objects, touching=tuple(fourteen))[:, 0]
+
+
+class _Search:
+    """Every set of a few balls; of more, those that three balls ahead lead to, and estimates there."""
+
+    def __init__(self, maker: Maker, balls: tuple[str, ...], through: str | None):
+        self.maker, self.balls = maker, balls
+        whole = Stock(maker, balls, balls, frozenset())
+        easy = whole.chances(balls)
+        ordered = sorted(balls, key=lambda ball: (-ease(easy[:, balls.index(ball)]), ball))
+        few = len(balls) <= FEW
+        wanted = [through] if through in balls else []
+        firsts = ordered if few else list(dict.fromkeys([*wanted, *ordered[:FIRSTS]]))
+        self.firsts = tuple(firsts)
+        self.stock = whole if few else Stock(maker, balls, self.firsts, frozenset())
+        self.usual = HELD * ease(easy.max(axis=1))
+        foot = maker.table.foot_spot
+        near = sorted(balls, key=lambda ball: dict(maker.layout.places)[ball].distance(foot))
+        breakers = balls if few else near[:BREAKERS]
+        self.broken = {ball: break_chances(maker, ball) for ball in breakers}
+
+    def make(self, left: Set) -> None:
+        """The map of a set with everything that follows it."""
+        at = state("", left)
+        if at in self.maker.following:
+            return
+        gone = len(self.balls) - len(left)
+        if len(left) == 1:
+            (last,) = left
+            self.maker.known(at, self._broken(self.broken.get(last, np.zeros(self._count))))
+        elif gone == AHEAD and len(self.balls) > FEW:
+            self.maker.known(at, self._estimate(left))
+        else:
+            ways = []
+            for ball in self.firsts:
+                if ball in left:
+                    self.make(left - {ball})
+                    ways.append(Way(ball, state("", left - {ball}), (1.0 / RACK, 0.0)))
+            self.stock.map(at, at[1:], ways)
+
+    @property
+    def _count(self) -> int:
+        return int(np.prod(self.maker.shape))
+
+    def _broken(self, chance: np.ndarray) -> np.ndarray:
+        """Values (2, g) with one ball left: balls of the next rack, and the chance of the break shot."""
+        after = sum(self.usual**k for k in range(RACK))
+        return np.array([after * chance / RACK, chance])
+
+    def _estimate(self, left: Set) -> np.ndarray:
+        """Values (2, g) beyond the search: the best pot from there, then pots as easy as they usually are,
+        and at the end the best of the break shots as it is from most places."""
+        chance = self.stock.chances(tuple(left)).max(axis=1)
+        more = len(left) - 2
+        there = [ease(self.broken[ball]) for ball in self.broken if ball in left]
+        last = self._broken(np.array(max(there, default=0.0)))
+        run = sum(self.usual**k for k in range(more + 1))
+        kept = chance * self.usual**more
+        return np.array([chance * run / RACK + kept * last[0], kept * last[1]])
