@@ -5,7 +5,7 @@ import { theBall } from "../table/colours";
 import { chance, speed, tipAt, type Units } from "../units/units";
 
 const NAMES: Record<string, string> = { decision: "Decision", pot: "Pot", position: "Position", luck: "Luck" };
-const ASSUMED: Record<string, string> = { speed: "a usual speed", tip: "a centre-ball tip" };
+const ASSUMED: Record<string, string> = { speed: "speed", tip: "tip" };
 
 type Props = { shot: StoryShot; measure: Measure; words: Words; units: Units; who: string };
 
@@ -40,7 +40,7 @@ export function WorthParts({ shot, measure, words, units, who }: Props) {
           <span className="quiet"> ({speed(shot.advised.speed, units)}, {tipAt({ side: shot.advised.side, height: shot.advised.height })}, pot {chance(shot.advised.pot)})</span>
         </p>
       )}
-      {shot.assumed.length > 0 && <p className="quiet text-xs">○ The plan left open; taken: {shot.assumed.map((one) => ASSUMED[one] ?? one).join(", ")}.</p>}
+      {shot.assumed.length > 0 && <p className="quiet text-xs">○ The plan does not say the {shot.assumed.map((one) => ASSUMED[one] ?? one).join(" and ")}; the best for this pot is taken.</p>}
     </div>
   );
 }

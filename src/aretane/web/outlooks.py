@@ -6,7 +6,7 @@ from apiflask import APIBlueprint
 from flask import current_app
 from pydantic import Field
 
-from aretane.core.runout.games import NoRun, question
+from aretane.core.runout.games import NoRun, doubtful, question
 from aretane.core.runout.maps import ChanceMap, PlannedShot
 from aretane.core.units import mm
 
@@ -75,11 +75,11 @@ def _view(chart: Chart, planned: str | None) -> OutlookView:
         maps=chart.maps,
         measure=chart.asked.measure,
         value=round(found.values[0] * unit, 4),
-        error=round(found.error * unit, 4),
+        error=round(doubtful(chart.asked.discipline, found.values[0], found.error) * unit, 4),
         break_shot=round(found.values[1], 4) if len(found.values) > 1 else None,
         advised=None if found.shot is None else advised_view(found.shot),
-        here=_chart_view(run.chart, unit) if run.start in run.maker.maps else None,
-        following=None if then is None else _chart_view(then, unit),
+        here=_chart_view(run.chart, unit, chart.asked.discipline) if run.start in run.maker.maps else None,
+        following=None if then is None else _chart_view(then, unit, chart.asked.discipline),
         after=ball,
     )
 
@@ -92,7 +92,7 @@ def advised_view(shot: PlannedShot) -> AdvisedView:
     )  # fmt: skip
 
 
-def _chart_view(chart: ChanceMap, unit: float) -> ChartView:
+def _chart_view(chart: ChanceMap, unit: float, discipline: str) -> ChartView:
     left, low, step_x, step_y = (mm(float(value)) for value in chart.frame)
     columns, rows = chart.errors.shape
     advised: list[AdvisedView] = []
@@ -109,7 +109,10 @@ def _chart_view(chart: ChanceMap, unit: float) -> ChartView:
         balls=list(chart.state[1:]),
         left=left, low=low, step_x=step_x, step_y=step_y, columns=columns, rows=rows,
         values=[round(float(value) * unit, 3) for value in chart.smooth[0].ravel()],
-        errors=[round(float(value) * unit, 3) for value in chart.errors.ravel()],
+        errors=[
+            round(doubtful(discipline, float(value), float(error)) * unit, 3)
+            for value, error in zip(chart.smooth[0].ravel(), chart.errors.ravel(), strict=True)
+        ],
         shots=shots,
         advised=advised,
     )  # fmt: skip

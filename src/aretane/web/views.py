@@ -623,8 +623,8 @@ class ChartView(BaseModel):
     """Chances by place of the cue ball, on a grid: `columns` along the table, `rows` across, across running
     fastest; the first node at `left`, `low`, the steps in mm.
 
-    `values` as the outlook measures them, `errors` their standard errors, `shots` the number in `advised` of
-    the shot chosen there, None where no pot was found. `balls` are still to be potted.
+    `values` as the outlook measures them, `errors` their standard errors, `shots` the number in `advised`
+    of the shot chosen there, None where no pot was found. `balls` are still to be potted.
     """
 
     balls: list[str]

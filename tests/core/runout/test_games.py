@@ -1,12 +1,10 @@
 """Runs where the order is free: what the search keeps, the games it knows, what it answers at the ends."""
 
-import random
-
 import numpy as np
 import pytest
 
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout, layout_faults
+from aretane.core.layout import Layout
 from aretane.core.rules import rules_for
 from aretane.core.runout import Maker, Run
 from aretane.core.runout.games import NoRun, question, search
@@ -14,25 +12,10 @@ from aretane.core.runout.group import SPACING, group_run
 from aretane.core.runout.playout import group_follow, played_out
 from aretane.core.runout.sets import WIDTH
 from aretane.core.skill import PRESETS
-from aretane.core.table import table_for
+from tests.core.runout.layouts import TABLE, strewn
 
-TABLE = table_for("pool-9")
 STRONG = PRESETS["strong"]
 GROUPS = {"solids": ["1", "2", "3"], "stripes": ["9", "10"]}
-
-
-def strewn(seed: int, names: list[str]) -> Layout:
-    """The balls and the cue ball anywhere."""
-    rng = random.Random(seed)
-    while True:
-        layout = Layout.of(
-            {
-                name: Point(rng.uniform(0.06, TABLE.length - 0.06), rng.uniform(0.06, TABLE.width - 0.06))
-                for name in ("cue", *names)
-            }
-        )
-        if not layout_faults(TABLE, layout):
-            return layout
 
 
 ALL = [*GROUPS["solids"], *GROUPS["stripes"], "8"]

@@ -1,6 +1,5 @@
 """The chance map in rotation: sensible at the ends, the same on any threads, true when played out."""
 
-import random
 from itertools import pairwise
 
 import numpy as np
@@ -8,30 +7,15 @@ import pytest
 from scipy.interpolate import RegularGridInterpolator
 
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout, layout_faults
+from aretane.core.layout import Layout
 from aretane.core.runout import ChanceMap, Maker, Run, rotation_run, state
 from aretane.core.runout.kernel import worth_at
 from aretane.core.runout.playout import played_out, rotation_follow
 from aretane.core.runout.rotation import SPACING
 from aretane.core.skill import PRESETS, Skill
-from aretane.core.table import table_for
+from tests.core.runout.layouts import TABLE, scattered
 
-TABLE = table_for("pool-9")
 STRONG = PRESETS["strong"]
-
-
-def scattered(seed: int, count: int) -> tuple[Layout, list[str]]:
-    """The last `count` balls of a nine-ball rack and the cue ball anywhere."""
-    rng = random.Random(seed)
-    names = ["cue", *(str(n) for n in range(10 - count, 10))]
-    while True:
-        places = {
-            name: Point(rng.uniform(0.06, TABLE.length - 0.06), rng.uniform(0.06, TABLE.width - 0.06))
-            for name in names
-        }
-        layout = Layout.of(places)
-        if not layout_faults(TABLE, layout):
-            return layout, names[1:]
 
 
 def test_the_value_between_nodes_is_bilinear() -> None:

@@ -1,6 +1,6 @@
 """What lay before a shot and what the choice made was worth, as chances of its shooter to run out."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -8,11 +8,11 @@ from ..chance.made import made
 from ..forecast import NoAim, meant_by
 from ..motion import MotionError
 from ..motion.play import play_ready
-from ..shot import Plan
+from ..shot import Plan, Tip
 from ..vocabulary import ball_words
 from . import kernel
 from .games import Measure, Question, search
-from .maps import TOUCHED, Kept, PlannedShot
+from .maps import TOUCHED, Kept, PlannedShot, Way
 from .run import Run
 
 SAMPLES = 400
@@ -74,12 +74,13 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
         raise NotValued("a safety: its worth is the chance it leaves, which is not worked out yet")
     if plan.kind in ("break", "push-out"):
         raise NotValued("breaks and push-outs are not valued yet")
-    meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
-    if meant is None:
-        raise NotValued("choose the planned ball and pocket to value the choice")
     way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
-    if way is None:
-        raise NotValued(f"what follows {ball_words(plan.ball or '')} was not searched")
+    if way is None and plan.ball is not None and plan.pocket is not None:
+        raise NotValued(f"what follows {ball_words(plan.ball)} was not searched")
+    plan, assumed = _completed(run, asked, plan, way)
+    meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
+    if meant is None or way is None:
+        raise NotValued("choose the planned ball and pocket to value the choice")
     ends = play_ready(meant.at, meant.scattered(SAMPLES, asked.physics))
     good = made(meant.task, ends) & (ends.fates[:, 0] == -1)
     grid, frame = run.maker.after(way)[0], run.maker.frame
@@ -90,8 +91,25 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
     worth = np.where(good, way.points[0] + left * after, 0.0)
     fell = made(meant.task, ends)
     if not fell.any():
-        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), meant.assumed
-    return _mean(worth), _mean(worth[fell]), meant.assumed
+        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), assumed
+    return _mean(worth), _mean(worth[fell]), assumed
+
+
+def _completed(run: Run, asked: Question, plan: Plan, way: Way | None) -> tuple[Plan, tuple[str, ...]]:
+    """The plan with the best speed and tip for its pot where they were not said, and which those are: what
+    nobody wrote down is no mistake."""
+    left_open = tuple(name for name, said in (("speed", plan.speed), ("tip", plan.tip)) if said is None)
+    if not left_open or way is None or plan.kind != "direct":
+        return plan, left_open
+    balls = asked.layout.objects
+    shot = run.maker.outlook(asked.layout, balls, [way], valuing=1, pocket=plan.pocket).shot
+    if shot is None:
+        return plan, left_open
+    return replace(
+        plan,
+        speed=shot.speed if plan.speed is None else plan.speed,
+        tip=Tip(shot.side, shot.height) if plan.tip is None else plan.tip,
+    ), left_open
 
 
 def _mean(values: np.ndarray) -> Chance:

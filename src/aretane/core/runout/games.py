@@ -2,6 +2,7 @@
 
 from collections.abc import Callable
 from dataclasses import dataclass
+from math import hypot
 from typing import Literal
 
 from ..balls import COLOURS, GROUPS, is_red
@@ -25,6 +26,21 @@ SPACING = {
     "nine-ball": rotation.SPACING, "ten-ball": rotation.SPACING, "eight-ball": group.SPACING,
     "english-eight-ball": group.SPACING, "straight-pool": straight.SPACING, "snooker": snooker.SPACING,
 }  # fmt: skip
+
+
+DOUBT = {
+    "nine-ball": 0.08, "ten-ball": 0.08, "eight-ball": 0.10, "english-eight-ball": 0.15,
+    "straight-pool": 0.12, "snooker": 0.12,
+}  # fmt: skip
+"""How far a map is off by itself: of a chance v this times sqrt(v (1 - v)), of points and balls this share
+(from plans played out; the bench checks how often the errors made of it hold)."""
+
+
+def doubtful(discipline: str, value: float, sampling: float) -> float:
+    """Standard error of what a run is worth: of its samples and of the map itself."""
+    scores = discipline in ("snooker", "straight-pool")
+    scale = value if scores else max(0.0, value * (1.0 - value)) ** 0.5
+    return hypot(sampling, DOUBT[discipline] * scale)
 
 
 class NoRun(ValueError):

@@ -136,16 +136,18 @@ def _tried(
 
 @compiled
 def map_ways(
-    places: Array, layout: Array, ways: Ints, points: Array, speeds: Array, tips: Array, errors: Array,
-    finalists: int, screening: int, choosing: int, player: Array, following: Array, frame: Array,
-    world: Array, pockets: Array, edges: Array, most: int, values: Array, spreads: Array, best: Array,
+    places: Array, layout: Array, ways: Ints, only: int, points: Array, speeds: Array, tips: Array,
+    errors: Array, finalists: int, screening: int, choosing: int, player: Array, following: Array,
+    frame: Array, world: Array, pockets: Array, edges: Array, most: int, values: Array, spreads: Array,
+    best: Array,
 ) -> None:  # fmt: skip
     """Fill `values` (g, K), the sampling variances `spreads` (g,) of the first of them and `best`
     (g, BEST_COLUMNS).
 
     `places` (g, 2) of the cue ball; `layout` (n, 4), the cue ball in row 0; `ways` (w,) the rows of the
-    balls that may be potted, `points` (w, K) what each pot counts by itself and `following`
-    (w, K, nx, ny) the grids of what comes after it, on `frame`; the first of the K worths decides.
+    balls that may be potted (`only` in that pocket, unless it is -1), `points` (w, K) what each pot counts
+    by itself and `following` (w, K, nx, ny) the grids of what comes after it, on `frame`; the first of the
+    K worths decides.
     `speeds` (s,), `tips` (t, 2) to try; `errors` (e, 4) in standard deviations, the first `choosing` of
     them for choosing (`screening` for each of the `finalists` most promising, the rest for those near the
     best) and the others for valuing, so that the luck of the chosen is not counted; `player` as named
@@ -180,7 +182,8 @@ def map_ways(
             for k in range(pots):
                 shot = shots[t * pots + k]
                 shot[AIM] = answers[k, fast.AIM]
-                shot[POT] = answers[k, fast.CHANCE] if answers[k, fast.FOUND] > 0.0 else 0.0
+                looked_at = answers[k, fast.FOUND] > 0.0 and (only < 0 or targets[k, 1] == only)
+                shot[POT] = answers[k, fast.CHANCE] if looked_at else 0.0
                 top = max(top, shot[POT])
         for k in range(count):
             promise[k] = -1.0

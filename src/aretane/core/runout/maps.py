@@ -241,9 +241,10 @@ class Maker:
 
     def outlook(
         self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], seed: tuple[int, ...] = (1,),
-        valuing: int = 200,
+        valuing: int = 200, pocket: PocketName | None = None, closer: int = CLOSER,
     ) -> Outlook:  # fmt: skip
-        """What may be potted from the cue ball's own place, with the balls where `layout` has them.
+        """What may be potted from the cue ball's own place, with the balls where `layout` has them,
+        into any pocket or only into `pocket`; chosen among `closer` times as many as in a map.
 
         Raises KeyError for a ball that is not there, the cue ball among them.
         """
@@ -251,9 +252,15 @@ class Maker:
             raise KeyError(CUE)
         if not ways:
             return Outlook((0.0,) * len(self.finish), 0.0, None)
-        errors = random_errors(CLOSER * CHOOSING + valuing, seed)
+        errors = random_errors(closer * CHOOSING + valuing, seed)
         values, spreads, best = self._fill(
-            self.rows(layout, balls), balls, ways, np.array([layout.cue]), errors, CLOSER
+            self.rows(layout, balls),
+            balls,
+            ways,
+            np.array([layout.cue]),
+            errors,
+            CLOSER,
+            -1 if pocket is None else POCKETS.index(pocket),
         )
         return Outlook(
             tuple(float(value) for value in values[0]), float(spreads[0]) ** 0.5, shot_of(ways, best[0])
@@ -292,6 +299,7 @@ class Maker:
         places: Array,
         errors: Array,
         closer: int = 1,
+        only: int = -1,
     ) -> tuple[Array, Array, Array]:
         """Values (g, K), variances of the first, and shots at places (g, 2)."""
         kinds = len(self.finish)
@@ -299,7 +307,7 @@ class Maker:
         best = np.full((len(places), kernel.BEST_COLUMNS), -1.0)
         names = list(balls)
         kernel.map_ways(
-            places, rows, np.array([names.index(way.ball) + 1 for way in ways]),
+            places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only,
             np.array([way.points for way in ways]), SPEEDS, TIPS, errors, closer * FINALISTS,
             closer * SCREENING, closer * CHOOSING, self.player(),
             np.array([self.after(way) for way in ways]), self.frame, world_of(self.table, self.physics),

@@ -49,7 +49,7 @@ def _try(run: Run, follow: Follow, rng: np.random.Generator) -> tuple[float, ...
     at: State | None = run.start
     total = np.zeros(len(maker.finish))
     while at is not None:
-        found = run.outlook(now, at, (int(rng.integers(2**31)),), valuing=1)
+        found = run.outlook(now, at, (int(rng.integers(2**31)),), valuing=1, closer=1)
         if found.shot is None:
             estimate = at not in maker.maps
             return tuple(total + np.array(found.values)) if estimate else tuple(total)

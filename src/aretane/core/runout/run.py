@@ -5,7 +5,7 @@ from dataclasses import dataclass
 
 from ..layout import Layout
 from .kernel import worth_at
-from .maps import ChanceMap, Maker, Outlook, State, Way
+from .maps import CLOSER, ChanceMap, Maker, Outlook, State, Way
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -35,9 +35,12 @@ class Run:
 
     def outlook(
         self, layout: Layout | None = None, state: State | None = None, seed: tuple[int, ...] = (1,),
-        valuing: int = 200,
+        valuing: int = 200, closer: int = CLOSER,
     ) -> Outlook:  # fmt: skip
-        """What the run promises from the cue ball's own place. Raises KeyError without a cue ball."""
+        """What the run promises from the cue ball's own place; `closer` as in `Maker.outlook`.
+
+        Raises KeyError without a cue ball.
+        """
         state = self.start if state is None else state
         layout = self.maker.layout if layout is None else layout
         ways = [way for way in self.ways(state) if way.ball in layout]
@@ -46,7 +49,9 @@ class Run:
             x, y = layout.cue
             there = tuple(float(worth_at(grid, self.maker.frame, x, y)) for grid in estimate)
             return Outlook(there, 0.0, None)
-        return self.maker.outlook(layout, [ball for ball in layout.objects], ways, seed, valuing)
+        return self.maker.outlook(
+            layout, [ball for ball in layout.objects], ways, seed, valuing, closer=closer
+        )
 
     def nearest(self, wanted: State) -> State | None:
         """The state that was searched which is most like `wanted`: the same is due, fewest balls differ."""

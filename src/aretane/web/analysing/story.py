@@ -10,6 +10,7 @@ from aretane.core.review.habits import streaks
 from aretane.core.review.worth import Worth, turning, worths
 from aretane.core.rules import RackState
 from aretane.core.runout.appraise import Appraisal
+from aretane.core.runout.games import doubtful
 from aretane.store import analyses, read
 from aretane.store.analyses import Analysis
 from aretane.store.database import Db
@@ -102,7 +103,8 @@ def story(recording_id: int, number: int) -> StoryView:
         rack, steps = replayed(around, head_of(stored), [one.shape for one in stored.shots], carried)
         asked = questions(around, steps)
         known = analyses.known(db, asker.club_id, [one.content for one in asked if one.content])
-    appraisals = [_appraisal(known.get(one.content)) for one in asked]
+    answers = [known.get(one.content) for one in asked]
+    appraisals = [_appraisal(one) for one in answers]
     worth = worths(rack, steps, appraisals)
     turns = turning(steps, worth)
     counted = _counted(number, asked, {content: one.state for content, one in known.items()})
@@ -112,8 +114,8 @@ def story(recording_id: int, number: int) -> StoryView:
     return StoryView(
         measure="chance" if first is None else first.measure,
         shots=[
-            _shot(*entry) for entry in zip(asked, (known.get(one.content) for one in asked), appraisals,
-                                           worth, strict=True)
+            _shot(around.discipline, *entry)
+            for entry in zip(asked, answers, appraisals, worth, strict=True)
         ],
         turning=[
             TurnView(
@@ -164,7 +166,7 @@ def _appraisal(found: Analysis | None) -> Appraisal | None:
 
 
 def _shot(
-    asked: Asked, found: Analysis | None, appraisal: Appraisal | None, worth: Worth | None
+    discipline: str, asked: Asked, found: Analysis | None, appraisal: Appraisal | None, worth: Worth | None
 ) -> StoryShotView:
     state = "none" if not asked.content else "unknown" if found is None else found.state
     reason = asked.reason or (found.words if found else "") or (appraisal.reason if appraisal else "")
@@ -174,7 +176,7 @@ def _shot(
     return StoryShotView(
         state=state, reason=reason,
         before=None if before is None else before.value * unit,
-        before_error=None if before is None else before.error * unit,
+        before_error=None if before is None else doubtful(discipline, before.value, before.error) * unit,
         after=None if worth is None else worth.after.value * unit,
         choice=None if choice is None else choice.value * unit,
         choice_error=None if choice is None else choice.error * unit,
