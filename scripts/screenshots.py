@@ -19,6 +19,8 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("desk-strike", SHOT, "k", DESK, "daylight"),
     ("desk-result", SHOT, "r", DESK, "daylight"),
     ("desk-worth", SHOT, "o", DESK, "daylight"),
+    ("desk-map", SHOT, ".", DESK, "daylight"),
+    ("story", "/recordings/1/racks/1/story", "", DESK, "daylight"),
     ("desk-video", "/recordings/4/racks/1/shots/6", "Shift+P", DESK, "daylight"),
     ("desk-snooker", "/recordings/10/racks/1/shots/13", "r", DESK, "daylight"),
     ("desk-lamplight", SHOT, "r", DESK, "lamplight"),
@@ -61,12 +63,23 @@ def faulty_file(page: Page) -> None:
         page.get_by_role("heading", name="3 faults").wait_for()
 
 
+def work_out(page: Page, address: str, rack: int) -> None:
+    """Have the chances of a rack of the demo's match worked out."""
+    where = f"{address}/api/recordings/1"
+    page.request.post(f"{where}/analysis", data={"racks": [rack]})
+    while page.request.get(f"{where}/racks/{rack}/story").json()["wanted"]:
+        page.wait_for_timeout(500)
+
+
 def main(address: str) -> None:
     """Write every picture."""
     FOLDER.mkdir(exist_ok=True)
     with sync_playwright() as playwright:
         browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
-        shot = telling_shot(browser.new_page(), address)
+        first = browser.new_page()
+        shot = telling_shot(first, address)
+        for rack in {1, int(shot.split("/")[4])}:
+            work_out(first, address, rack)
         for name, where, key, (width, height), theme in VIEWS:
             context = browser.new_context(viewport={"width": width, "height": height}, base_url=address)
             page = context.new_page()
@@ -79,6 +92,8 @@ def main(address: str) -> None:
             page.wait_for_timeout(500)
             page.wait_for_load_state("networkidle")
             page.wait_for_timeout(1200)  # strikes are looked for once the shot has not changed for a moment
+            if key == ".":
+                page.get_by_text("lines of equal").wait_for(timeout=60_000)
             page.screenshot(path=FOLDER / f"{name}.png")
             context.close()
         page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
