@@ -19,6 +19,7 @@ SCREENS = {
     "filmed": "/recordings/4",
     "video": "/recordings/4/racks/1/shots/6",
     "desk": "/recordings/1/racks/2/shots/5",
+    "story": "/recordings/1/racks/2/story",
     "numbers": "/numbers?player=1&against=2",
     "players": "/players",
     "import": "/import",

@@ -1,16 +1,17 @@
 /** Under the table: which map is shown, how wide the window is drawn, what the pointer reads. */
-import type { Advised, Chart, Outlook, Place, TableView, Words } from "../api/types";
+import type { Advised, Chart, Outlook, Place, Shot, TableView, Words } from "../api/types";
 import { useDesk } from "../desk/deskStore";
 import { keyOf } from "../desk/commands";
 import { theBall } from "../table/colours";
 import { chance, speed, tipAt, type Units } from "../units/units";
 import { allow, LOSSES, show, useChart, type View } from "./chartStore";
 import { highest, readAt } from "./lines";
-import { amount, LINES, measureOf, PURPOSE, spread, type Measure } from "./measure";
+import { drawn } from "./drawn";
+import { amount, change, CHANGED, figure, LINES, measureOf, PURPOSE, spread, type Measure } from "./measure";
 
-type Props = { outlook: Outlook | null; table: TableView; words: Words; units: Units };
+type Props = { outlook: Outlook | null; shot: Shot; table: TableView; words: Words; units: Units };
 
-export function ChartLine({ outlook, table, words, units }: Props) {
+export function ChartLine({ outlook, shot, table, words, units }: Props) {
   const { view, loss } = useChart();
   const chart = chartOf(outlook, view);
   const measure = measureOf(outlook?.measure ?? "");
@@ -44,6 +45,7 @@ export function ChartLine({ outlook, table, words, units }: Props) {
           {outlook.break_shot !== null && <>, a playable break shot <span className="num">{chance(outlook.break_shot)}</span></>}, playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
+      {view === "next" && chart && <Meant chart={chart} measure={measure} shot={shot} loss={loss} />}
       {view !== "off" && chart && <Probe chart={chart} measure={measure} table={table} words={words} units={units} />}
     </div>
   );
@@ -70,6 +72,37 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
 function shotWords(shot: Advised, words: Words, units: Units): string {
   const tip = tipAt({ side: shot.side, height: shot.height });
   return `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? shot.pocket} (${speed(shot.speed, units)}, ${tip}, pot ${chance(shot.pot)})`;
+}
+
+const VERDICTS = {
+  inside: "inside the computed window",
+  partly: "only partly inside the computed window: too long, or beside it",
+  elsewhere: "outside the computed window: the cue ball is better off elsewhere",
+};
+
+/** The planned place and the one that came, by the map: what each is worth, and what missing it cost. */
+function Meant({ chart, measure, shot, loss }: { chart: Chart; measure: Measure; shot: Shot; loss: number }) {
+  const plan = drawn(chart, measure, shot.plan.target, loss);
+  const ended = shot.result?.cue_end ? readAt(chart, shot.result.cue_end) : null;
+  if (!plan && !ended) return null;
+  const one = plan && amount(measure, plan.high) === amount(measure, plan.low);
+  return (
+    <p data-testid="meant">
+      {plan && (
+        <>
+          Planned place <b className="num">{one ? amount(measure, plan.mean) : `${figure(measure, plan.low)} to ${amount(measure, plan.high)}`}</b>, {VERDICTS[plan.verdict]}
+        </>
+      )}
+      {plan && ended && "; "}
+      {ended && (
+        <>
+          {plan ? "ended" : "Ended"} at <b className="num">{amount(measure, ended.value)}</b>
+          <Spread measure={measure} error={ended.error} />
+          {plan && (Math.abs(ended.value - plan.mean) <= 2 * ended.error ? <span className="quiet">: too close to call</span> : <>: <b className="num" style={{ color: ended.value > plan.mean ? "var(--gain)" : "var(--loss)" }}>{change(measure, ended.value - plan.mean)}</b> {CHANGED[measure]}</>)}
+        </>
+      )}
+    </p>
+  );
 }
 
 /** What the pointer reads off the map. */

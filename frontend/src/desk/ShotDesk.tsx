@@ -195,7 +195,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               <Tray number={number} shot={visible} shown={shown} />
               <PointerRead />
             </div>
-            <ChartLine outlook={outlook} table={table} words={words} units={units} />
+            <ChartLine outlook={outlook} shot={visible} table={table} words={words} units={units} />
             <Told />
             <PencilLine number={number} drawn={one.shot.drawings.length} />
             <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />

@@ -1,0 +1,105 @@
+"""The map of chances on the desk, the story of a rack, and the work on a recording."""
+
+import re
+
+from playwright.sync_api import Page, expect
+
+from .desk import open_desk
+
+RACK, SHOT = "/recordings/1/racks/1", 8  # a pot with several balls left and an open table
+PATIENCE = 120_000
+
+
+def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
+    table, line = tab.get_by_test_id("table"), tab.get_by_role("group", name="Map of chances")
+    expect(table.locator('[data-mark="chart"]')).to_have_count(0)
+    hands.key(".")
+    expect(line).to_contain_text("lines of equal chance to run out", timeout=PATIENCE)
+    expect(line).to_contain_text(
+        re.compile(r"From where the cue ball lies (<1|\d+) % .*to run out, playing the")
+    )
+    window = table.locator('[data-mark="computed-window"]')
+    expect(window).to_have_count(1)
+    drawn = window.get_attribute("d")
+    tab.mouse.move(*hands.at(1270, 635))
+    probe = tab.get_by_test_id("probe")
+    expect(probe).to_contain_text(re.compile(r"From there .*% .*to run out"))
+    there = probe.inner_text()
+    tab.mouse.move(*hands.at(2300, 300))
+    expect(probe).not_to_have_text(there)
+    hands.key("Shift+W")
+    expect(line.get_by_role("button", name="20", exact=True)).to_have_attribute("aria-pressed", "true")
+    assert window.get_attribute("d") != drawn
+    line.get_by_role("button", name="from here").click()
+    expect(line).to_contain_text("lines of equal chance")
+    assert tab.get_by_test_id("meant").count() == 0
+    hands.key(".")
+    expect(table.locator('[data-mark="chart"]')).to_have_count(0)
+
+
+def test_a_planned_place_is_held_against_the_map(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
+    hands.key("i")
+    hands.key(".")
+    line = tab.get_by_role("group", name="Map of chances")
+    expect(line).to_contain_text("lines of equal chance", timeout=PATIENCE)
+    hands.drag((1500, 500), (1900, 700))
+    meant = tab.get_by_test_id("meant")
+    expect(meant).to_contain_text(re.compile(r"Planned place .*% ?, .*computed window"))
+    expect(meant).to_contain_text(re.compile("ended at .*%"))
+    hands.key("Control+z")
+    hands.saved()
+
+
+def test_where_there_is_no_map_the_desk_says_why(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/1")  # the break
+    hands.key(".")
+    expect(tab.get_by_role("group", name="Map of chances")).to_contain_text("the break comes first")
+
+
+def test_a_rack_is_worked_out_and_its_story_opens_at_the_shot_that_mattered(tab: Page) -> None:
+    tab.goto(f"{RACK}/story")
+    story = tab.get_by_role("complementary", name="Story")
+    story.get_by_role("button", name="Work out the chances of this rack").click()
+    expect(story).to_contain_text("Turning shots", timeout=PATIENCE)
+    expect(story.get_by_role("status")).to_have_count(0, timeout=PATIENCE)
+    turn = story.get_by_role("listitem").first
+    number = re.search(r"shot (\d+)", turn.inner_text())
+    assert number
+    tab.goto(f"{RACK}/story")
+    expect(story.get_by_role("heading", name=re.compile(f"Shot {number[1]},"))).to_be_visible()
+    tab.keyboard.press("Home")
+    tab.keyboard.press("b")
+    tab.keyboard.press("n")
+    expect(tab).to_have_url(re.compile(rf"{RACK}/story/\d+"))
+    tab.keyboard.press("Enter")
+    expect(tab).to_have_url(re.compile(rf"{RACK}/shots/\d+"))
+
+
+def test_the_worth_slip_splits_the_change(tab: Page) -> None:
+    tab.goto(f"{RACK}/story")
+    story = tab.get_by_role("complementary", name="Story")
+    work = story.get_by_role("button", name="Work out the chances of this rack")
+    if work.is_visible():
+        work.click()
+    expect(story).to_contain_text("Turning shots", timeout=PATIENCE)
+    hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
+    hands.key("o")
+    parts = tab.get_by_role("table", name="What the change is made of, in parts")
+    for part in ("Decision", "Pot", "Position", "Together"):
+        expect(parts.get_by_role("rowheader", name=part)).to_be_visible()
+    expect(tab.get_by_role("navigation", name="Shots of this rack")).to_contain_text("run-out")
+
+
+def test_a_recording_is_worked_out_and_can_be_stopped(tab: Page) -> None:
+    tab.goto("/recordings/5")
+    tab.get_by_role("button", name="Work out the chances to run out").click()
+    status = tab.get_by_role("status").filter(has_text="shots worked out")
+    expect(status).to_be_visible()
+    status.get_by_role("button", name="stop").click()
+    expect(tab.get_by_role("button", name="Work out the chances to run out")).to_be_visible(
+        timeout=PATIENCE
+    )
+    tab.get_by_role("link", name="Story of rack 2").click()
+    expect(tab).to_have_url(re.compile("/recordings/5/racks/2/story"))
