@@ -36,6 +36,12 @@ def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
     assert tab.get_by_test_id("meant").count() == 0
     hands.key(".")
     expect(table.locator('[data-mark="chart"]')).to_have_count(0)
+    expect(table.locator('[data-mark="order"] polyline').first).to_be_attached()
+    expect(tab.get_by_test_id("order")).to_contain_text(
+        re.compile("Proposed order: .*; the key shot is the")
+    )
+    hands.key(".")
+    expect(table.locator('[data-mark="order"]')).to_have_count(0)
 
 
 def test_a_planned_place_is_held_against_the_map(tab: Page) -> None:

@@ -3323,8 +3323,8 @@ export interface components {
          * @description Chances by place of the cue ball, on a grid: `columns` along the table, `rows` across, across running
          *     fastest; the first node at `left`, `low`, the steps in mm.
          *
-         *     `values` as the outlook measures them, `errors` their standard errors, `shots` the number in `advised` of
-         *     the shot chosen there, None where no pot was found. `balls` are still to be potted.
+         *     `values` as the outlook measures them, `errors` their standard errors, `shots` the number in `advised`
+         *     of the shot chosen there, None where no pot was found. `balls` are still to be potted.
          */
         ChartView: {
             /** Advised */
@@ -3712,6 +3712,20 @@ export interface components {
             right_side: boolean | null;
         };
         /**
+         * LegView
+         * @description A shot of the proposed order, played without error: the paths of the balls, what the run is worth
+         *     before it in the outlook's measure, and which share of the most that can follow it keeps.
+         */
+        LegView: {
+            /** Kept */
+            kept: number;
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            shot: components["schemas"]["AdvisedView"];
+            /** Value */
+            value: number;
+        };
+        /**
          * LengthView
          * @description One length in the three units people use for it.
          */
@@ -3939,7 +3953,8 @@ export interface components {
          *
          *     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
          *     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
-         *     chance of a playable break shot.
+         *     chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
+         *     shot.
          */
         OutlookView: {
             advised: components["schemas"]["AdvisedView"] | null;
@@ -3950,11 +3965,15 @@ export interface components {
             /** Error */
             error: number | null;
             following: components["schemas"]["ChartView"] | null;
+            /** Hardest */
+            hardest: number | null;
             here: components["schemas"]["ChartView"] | null;
             /** Maps */
             maps: number;
             /** Measure */
             measure: string;
+            /** Proposed */
+            proposed: components["schemas"]["LegView"][];
             /** Reason */
             reason: string;
             /** Stage */

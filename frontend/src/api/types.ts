@@ -107,6 +107,7 @@ export type VttCheck = Schemas["VttCheckView"];
 
 export type Chart = Whole<Schemas["ChartView"]>;
 export type Advised = Whole<Schemas["AdvisedView"]>;
+export type Leg = Whole<Schemas["LegView"]>;
 export type Outlook = Whole<Schemas["OutlookView"]>;
 export type Story = Whole<Schemas["StoryView"]>;
 export type StoryShot = Whole<Schemas["StoryShotView"]>;

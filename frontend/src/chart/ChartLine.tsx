@@ -2,7 +2,7 @@
 import type { Advised, Chart, Outlook, Place, Shot, TableView, Words } from "../api/types";
 import { useDesk } from "../desk/deskStore";
 import { keyOf } from "../desk/commands";
-import { theBall } from "../table/colours";
+import { ballName, theBall } from "../table/colours";
 import { chance, speed, tipAt, type Units } from "../units/units";
 import { allow, LOSSES, show, useChart, type View } from "./chartStore";
 import { highest, readAt } from "./lines";
@@ -16,7 +16,7 @@ export function ChartLine({ outlook, shot, table, words, units }: Props) {
   const chart = chartOf(outlook, view);
   const measure = measureOf(outlook?.measure ?? "");
   const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
-  const views: [View, string][] = [["next", after], ["here", "from here"], ["off", "none"]];
+  const views: [View, string][] = [["next", after], ["here", "from here"], ["order", "order"], ["off", "none"]];
   return (
     <div className="px-1 text-sm" aria-label="Map of chances" role="group">
       <div className="flex flex-wrap items-baseline gap-x-3">
@@ -45,6 +45,7 @@ export function ChartLine({ outlook, shot, table, words, units }: Props) {
           {outlook.break_shot !== null && <>, a playable break shot <span className="num">{chance(outlook.break_shot)}</span></>}, playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
+      {view === "order" && outlook && outlook.proposed.length > 0 && <Order outlook={outlook} measure={measure} words={words} />}
       {view === "next" && chart && <Meant chart={chart} measure={measure} shot={shot} loss={loss} />}
       {view !== "off" && chart && <Probe chart={chart} measure={measure} table={table} words={words} units={units} />}
     </div>
@@ -64,6 +65,7 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
   if (outlook.stage === "none") return outlook.reason;
   if (outlook.stage === "waiting") return `working out the first picture, ${outlook.maps} maps…`;
   if (outlook.stage === "rough") return `rough; refining, ${outlook.maps} maps…`;
+  if (view === "order") return outlook.proposed.length ? "" : "no shot was found from here";
   if (!chart && view === "next") return outlook.after ? "nothing follows: that ball ends the rack" : "no shot leads on from here";
   return LINES[measureOf(outlook.measure)];
 }
@@ -72,6 +74,24 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
 function shotWords(shot: Advised, words: Words, units: Units): string {
   const tip = tipAt({ side: shot.side, height: shot.height });
   return `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? shot.pocket} (${speed(shot.speed, units)}, ${tip}, pot ${chance(shot.pot)})`;
+}
+
+/** The proposed order in words: balls with their pockets, and the key transition. */
+function Order({ outlook, measure, words }: { outlook: Outlook; measure: Measure; words: Words }) {
+  const legs = outlook.proposed;
+  const worst = outlook.hardest === null ? null : legs[outlook.hardest];
+  return (
+    <p data-testid="order">
+      Proposed order:{" "}
+      {legs.map((leg, k) => (
+        <span key={k}>
+          {k > 0 && " → "}
+          <span title={`${words.pockets[leg.shot.pocket] ?? leg.shot.pocket}; ${amount(measure, leg.value)} ${PURPOSE[measure]}`} className={k === outlook.hardest ? "font-bold" : ""}>{ballName(leg.shot.ball)}</span>
+        </span>
+      ))}
+      {worst && <>; the key shot is {theBall(worst.shot.ball)}, {words.pockets[worst.shot.pocket] ?? worst.shot.pocket}: pot and position keep <span className="num">{(worst.kept * 100).toFixed(0)} %</span> of what could follow</>}.
+    </p>
+  );
 }
 
 const VERDICTS = {

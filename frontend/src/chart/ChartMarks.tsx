@@ -31,7 +31,7 @@ export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss
       {even.map((line) => {
         const at = labelAt(line, free);
         return at && (
-          <text key={line.level} x={at[0]} y={table.width - at[1]} dy="0.35em" textAnchor="middle" className="num" style={{ fontSize: 38 }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={14} paintOrder="stroke">
+          <text key={line.level} x={at[0]} y={table.width - at[1]} dy="0.35em" textAnchor="middle" className="num" style={{ fontSize: table.length * 0.015 }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={14} paintOrder="stroke">
             {figure(measure, line.level)}
           </text>
         );

@@ -22,7 +22,7 @@ export function useOutlook(recording: number, rack: number, doc: RackDoc, shot: 
   const asked = useQuery<Outlook>({
     queryKey: ["outlook", recording, quiet],
     queryFn: async () =>
-      take<Outlook>(api.POST("/api/recordings/{recording_id}/outlook", { params: { path: { recording_id: recording } }, body: JSON.parse(quiet) as never })),
+      (await take(api.POST("/api/recordings/{recording_id}/outlook", { params: { path: { recording_id: recording } }, body: JSON.parse(quiet) as never }))) as unknown as Outlook,
     staleTime: Infinity,
     retry: false,
     enabled: wanted && quiet !== "",

@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useRef } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
-import type { Path, Places, Session, Words } from "../api/types";
+import type { Leg, Path, Places, Session, Words } from "../api/types";
 import { useVideo } from "../player/loading";
 import { Picture } from "../player/Picture";
 import { Player } from "../player/Player";
@@ -78,6 +78,7 @@ export function ShotDesk() {
 }
 
 const NO_BALLS: Places = {};
+const NO_LEGS: Leg[] = [];
 
 type DeskProps = { base: string; shotNumber: number; words: Words; session: Session };
 
@@ -181,7 +182,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const visible = hidden ? { ...one.shot, result: null } : one.shot;
   const line = hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot: visible }] : doc.shots;
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
-  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} measure={measureOf(outlook?.measure ?? "")} hidden={hidden} />;
+  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} measure={measureOf(outlook?.measure ?? "")} legs={view === "order" ? (outlook?.proposed ?? NO_LEGS) : NO_LEGS} hidden={hidden} />;
   const picture = filmed && <Picture drawings={one.shot.drawings} draw={(made) => act.addDrawing(number, made)} />;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>

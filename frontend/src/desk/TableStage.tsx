@@ -1,7 +1,8 @@
 /** The table one works on. Each gesture is a small state: press, move, release or cancel. */
 import { useRef, useState, type PointerEvent } from "react";
-import type { Chart, Drawing, FoundStrike, Place, Places, PlannedStrike, PocketName, Review, Shot, TableView } from "../api/types";
+import type { Chart, Drawing, FoundStrike, Leg, Place, Places, PlannedStrike, PocketName, Review, Shot, TableView } from "../api/types";
 import { ChartMarks } from "../chart/ChartMarks";
+import { OrderMarks } from "../chart/OrderMarks";
 import { useChart } from "../chart/chartStore";
 import type { Measure } from "../chart/measure";
 import { Ball } from "../table/Ball";
@@ -25,14 +26,14 @@ type Gesture =
   | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean }
   | { kind: "stroke"; points: Place[] };
 
-type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; chart: Chart | null; measure: Measure; hidden: boolean };
+type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; chart: Chart | null; measure: Measure; legs: Leg[]; hidden: boolean };
 
 const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
 /** mm that the eye forgives in a stroke. */
 const OFF = 8;
 const GRIP = 46; // mm; a thumb is wider than a ball
 
-export function TableStage({ number, shot, id, before, after, review, table, planned, found, chart, measure, hidden }: Props) {
+export function TableStage({ number, shot, id, before, after, review, table, planned, found, chart, measure, legs, hidden }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const { pencil, hidden: drawnHidden } = usePencil();
@@ -147,6 +148,7 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
       <Hatch />
       <TableBed table={table} />
       {chart && !dragged && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+      {legs.length > 0 && !dragged && !playing && <OrderMarks table={table} legs={legs} />}
       {pocket && (
         <circle
           cx={pocket.mouth[0]} cy={table.width - pocket.mouth[1]} r={92} fill="none"

@@ -6,6 +6,7 @@ from dataclasses import dataclass, field
 from threading import Condition, Thread
 
 from aretane.core.runout.games import Question, search
+from aretane.core.runout.line import Leg, proposed
 from aretane.core.runout.maps import Kept
 from aretane.core.runout.run import Run
 
@@ -21,14 +22,15 @@ ROUGH = 2.0
 
 @dataclass(slots=True)
 class Chart:
-    """One position's maps on their way: `rough`, then `fine`; `maps` counts those of the search now
-    running. `trouble` says why it was given up."""
+    """One position's maps on their way: `rough`, then `fine`; `legs` the proposed order; `maps` counts
+    the maps of the search now running. `trouble` says why it was given up."""
 
     asked: Question
     through: str | None
     seen: float
     rough: Run | None = None
     fine: Run | None = None
+    legs: tuple[Leg, ...] = ()
     maps: int = 0
     trouble: str = ""
 
@@ -98,4 +100,6 @@ class Charting:
         if chart.rough is None:
             chart.rough = search(chart.asked, ROUGH, told=told, through=chart.through, kept=self._maps)
         chart.maps = 0
-        chart.fine = search(chart.asked, told=told, through=chart.through, kept=self._maps)
+        fine = search(chart.asked, told=told, through=chart.through, kept=self._maps)
+        chart.legs = proposed(fine)
+        chart.fine = fine

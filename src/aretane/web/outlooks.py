@@ -7,6 +7,7 @@ from flask import current_app
 from pydantic import Field
 
 from aretane.core.runout.games import NoRun, doubtful, question
+from aretane.core.runout.line import Leg, hardest
 from aretane.core.runout.maps import ChanceMap, PlannedShot
 from aretane.core.units import mm
 
@@ -14,7 +15,8 @@ from .asker import to_read
 from .charting import Chart, Charting
 from .racks import PreviewBody, before_rack
 from .reviewing import RackHead, replayed, skill_of
-from .views import AdvisedView, ChartView, OutlookView
+from .striking import path_view
+from .views import AdvisedView, ChartView, LegView, OutlookView
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")
 
@@ -55,7 +57,7 @@ def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
 def _without(reason: str) -> OutlookView:
     return OutlookView(
         reason=reason, stage="none", maps=0, measure="chance", value=None, error=None, break_shot=None,
-        advised=None, here=None, following=None, after=None,
+        advised=None, here=None, following=None, after=None, proposed=[], hardest=None,
     )  # fmt: skip
 
 
@@ -66,6 +68,7 @@ def _view(chart: Chart, planned: str | None) -> OutlookView:
     if run is None:
         return _without("").model_copy(update={"stage": "waiting", "maps": chart.maps})
     found, unit = run.outlook(), run.units[0]
+    legs = chart.legs
     ball = planned or (found.shot.ball if found.shot else None)
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
     then = None if way is None or way.then is None else run.maker.maps.get(way.then)
@@ -81,7 +84,17 @@ def _view(chart: Chart, planned: str | None) -> OutlookView:
         here=_chart_view(run.chart, unit, chart.asked.discipline) if run.start in run.maker.maps else None,
         following=None if then is None else _chart_view(then, unit, chart.asked.discipline),
         after=ball,
+        proposed=[_leg_view(leg, unit) for leg in legs],
+        hardest=hardest(legs),
     )
+
+
+def _leg_view(leg: Leg, unit: float) -> LegView:
+    trace = leg.motion.trace
+    return LegView(
+        shot=advised_view(leg.shot), value=round(leg.value * unit, 4), kept=round(leg.kept, 3),
+        paths=[path_view(trace, name) for name in ("cue", leg.shot.ball) if name in trace.moved()],
+    )  # fmt: skip
 
 
 def advised_view(shot: PlannedShot) -> AdvisedView:

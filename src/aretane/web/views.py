@@ -640,13 +640,24 @@ class ChartView(BaseModel):
     advised: list[AdvisedView]
 
 
+class LegView(BaseModel):
+    """A shot of the proposed order, played without error: the paths of the balls, what the run is worth
+    before it in the outlook's measure, and which share of the most that can follow it keeps."""
+
+    shot: AdvisedView
+    value: float
+    kept: float
+    paths: list[PathView]
+
+
 class OutlookView(BaseModel):
     """What a run from where the cue ball lies is worth, and maps of it: `here` for the balls as they lie,
     `following` for what the planned ball (else the advised one) leaves.
 
     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
-    chance of a playable break shot.
+    chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
+    shot.
     """
 
     reason: str
@@ -660,6 +671,8 @@ class OutlookView(BaseModel):
     here: ChartView | None
     following: ChartView | None
     after: str | None
+    proposed: list[LegView]
+    hardest: int | None
 
 
 class PartView(BaseModel):

@@ -1,0 +1,67 @@
+"""The proposed order: the best plan played without errors, shot by shot, and where it is hardest."""
+
+from dataclasses import dataclass
+
+from ..chance.finer import compensated
+from ..layout import Layout
+from ..motion import Motion, Strike, play
+from ..motion.ready import ready
+from .maps import PlannedShot, State
+from .run import Run
+
+MOST = 15
+"""Shots that are proposed at most."""
+VALUING = 60
+
+
+@dataclass(frozen=True, slots=True)
+class Leg:
+    """One shot of the plan: its motion without error, what the run is worth before it, and which share of
+    the most that can follow it keeps, pot and position together."""
+
+    shot: PlannedShot
+    motion: Motion
+    value: float
+    kept: float
+
+
+def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
+    """The plan from where the cue ball lies; it ends with the rack, where nothing is known further on, or
+    where the shot without error does not come off."""
+    maker, layout = run.maker, run.maker.layout
+    at: State | None = run.start
+    legs: list[Leg] = []
+    while at is not None and len(legs) < most:
+        found = run.outlook(layout, at, valuing=VALUING)
+        if found.shot is None:
+            break
+        shot = found.shot
+        plain = Strike(shot.speed, 0.0, shot.side, shot.height)
+        meant = compensated(plain, shot.direction, ready(maker.table, layout, maker.physics))
+        motion = play(maker.table, layout, meant, maker.physics)
+        legs.append(Leg(shot, motion, found.values[0], _kept(run, at, shot, found.values[0])))
+        if motion.after.cue is None or shot.ball in motion.after:
+            break
+        at = shot.then
+        layout = motion.after if at is None else _set_up(run, at, motion.after)
+    return tuple(legs)
+
+
+def _kept(run: Run, at: State, shot: PlannedShot, value: float) -> float:
+    """The value as a share of what the pot counts and the best place after it is worth."""
+    way = next(way for way in run.ways(at) if way.ball == shot.ball)
+    best = way.points[0] + float(run.maker.after(way)[0].max())
+    return min(1.0, value / best) if best > 0 else 0.0
+
+
+def _set_up(run: Run, at: State, left: Layout) -> Layout:
+    """The layout with the balls of the next state: what comes back is where it lay."""
+    places = dict(run.maker.layout.places)
+    return left.changed({ball: places[ball] for ball in run.balls_of(at) if ball not in left})
+
+
+def hardest(legs: tuple[Leg, ...]) -> int | None:
+    """The leg (from 0) that keeps the least of what can follow: the key transition; None of one shot."""
+    if len(legs) < 2:
+        return None
+    return min(range(len(legs)), key=lambda k: (legs[k].kept, k))
