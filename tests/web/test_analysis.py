@@ -125,6 +125,23 @@ def test_what_a_lost_worker_had_is_asked_for_again(
     assert len(workers.pieces) > 2
 
 
+def test_workers_that_do_not_start_are_tried_again(
+    client: FlaskClient, recording: int, database: Address
+) -> None:
+    starts: list[int] = []
+
+    def start() -> Executor:
+        starts.append(1)
+        if len(starts) == 1:
+            raise OSError("no scheduler answers")
+        return Counting()
+
+    client.application.extensions["analyst"] = Analyst(database, start, pause=0.1)
+    ask(client, recording)
+    story = settled(client, recording)
+    assert story["done"] == story["possible"] and len(starts) == 2
+
+
 @pytest.mark.parametrize("workers", [Counting(losing=10**6)])
 def test_what_is_cut_off_again_and_again_fails_in_words(
     client: FlaskClient, recording: int, workers: Counting

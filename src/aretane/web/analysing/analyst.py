@@ -35,10 +35,10 @@ class Running:
 
 class Analyst:
     """The background work of one server. Its thread starts with the first `wake`; `start` gives the
-    executor, anew where workers were lost."""
+    executor, anew where workers were lost, `pause` (s) after it could not."""
 
-    def __init__(self, database: Address, start: Callable[[], Executor]):
-        self._database = database
+    def __init__(self, database: Address, start: Callable[[], Executor], pause: float = 10.0):
+        self._database, self._pause = database, pause
         self._start = start
         self._change = Event()
         self._lock = Lock()
@@ -61,15 +61,19 @@ class Analyst:
             self._change.clear()
             try:
                 while len(under_way) < WORKERS and (piece := self._next()) is not None:
-                    executor = executor or self._start()
                     running, asked = piece
-                    work = [(one.question, one.plan) for one in asked]
-                    under_way[executor.submit(answer, work)] = running  # type: ignore[arg-type]
+                    try:
+                        executor = executor or self._start()
+                        work = [(one.question, one.plan) for one in asked]
+                        under_way[executor.submit(answer, work)] = running  # type: ignore[arg-type]
+                    except Exception:
+                        self._keep(running, "waiting")
+                        raise
             except Exception:
                 log.exception("the background work could not go on")
                 executor = None
                 self._again(under_way)
-                self._change.wait(10 * PAUSE)
+                self._change.wait(self._pause)
                 continue
             if not under_way:
                 self._change.wait()

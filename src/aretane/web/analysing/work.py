@@ -9,6 +9,7 @@ from aretane.core.runout.appraise import Appraisal, appraise
 from aretane.core.runout.games import Question
 from aretane.core.runout.maps import Kept
 from aretane.core.shot import Plan
+from aretane.store.instance import die_with_parent
 
 from .. import kept_windows
 
@@ -27,7 +28,8 @@ def answer(piece: Piece) -> list[Appraisal]:
 
 
 def ready() -> None:
-    """What a worker does first."""
+    """What a worker process does first."""
+    die_with_parent()
     kept_windows.load()
 
 
