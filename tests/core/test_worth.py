@@ -1,5 +1,7 @@
 """What a shot was worth: the parts add up, luck is taken out, and an earlier position miss is named."""
 
+from dataclasses import replace
+
 import pytest
 from hypothesis import given
 from hypothesis import strategies as st
@@ -92,6 +94,13 @@ def test_the_turning_shot_is_the_miss_and_its_cause_the_position_before() -> Non
     assert turns[1].began == 0
     better = worths(one, steps, [appraisal(0.8, 0.8, 0.9), appraisal(0.85, 0.85, 0.9)])
     assert turning(steps, better)[0].began is None
+
+
+def test_a_safety_is_no_turning_shot() -> None:
+    given_up = replace(shot("8", False, None, START), plan=Plan("8", None, choice="safety"))
+    one = rack(given_up)
+    steps = replay(RULES, one)
+    assert turning(steps, worths(one, steps, [appraisal(0.4, None)])) == []
 
 
 def test_inside_its_error_a_part_is_too_close_to_call() -> None:

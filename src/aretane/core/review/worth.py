@@ -139,10 +139,14 @@ class Turn:
 
 
 def turning(steps: Sequence[Step], found: Sequence[Worth | None], most: int = 3) -> list[Turn]:
-    """The shots with the largest swings, the largest first."""
-    changes = [(k, one) for k, one in enumerate(found) if one is not None]
+    """The shots with the largest swings, the largest first; a safety gives up the visit on purpose."""
+    changes = [(k, one) for k, one in enumerate(found) if one is not None and not _given_up(steps[k])]
     ordered = sorted(changes, key=lambda entry: (-abs(entry[1].change), entry[0]))[:most]
     return [_turn(steps, found, k, one) for k, one in ordered if one.change != 0.0]
+
+
+def _given_up(step: Step) -> bool:
+    return step.shot.plan.choice == "safety" or step.shot.plan.kind == "push-out"
 
 
 def _turn(steps: Sequence[Step], found: Sequence[Worth | None], k: int, one: Worth) -> Turn:
