@@ -18,7 +18,8 @@ export function ChartLine({ outlook, shot, table, words, units }: Props) {
   const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
   const views: [View, string][] = [["next", after], ["here", "from here"], ["order", "order"], ["off", "none"]];
   return (
-    <div className="px-1 text-sm" aria-label="Map of chances" role="group">
+    // On a phone the line takes room from the slips only while a map is shown; the menu switches it on.
+    <div className={`px-1 text-sm ${view === "off" ? "hidden sm:block" : ""}`} aria-label="Map of chances" role="group">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <span className="flex items-baseline">
           <kbd className="key" aria-hidden="true">{keyOf("map")}</kbd>
