@@ -20,7 +20,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("desk-result", SHOT, "r", DESK, "daylight"),
     ("desk-worth", SHOT, "o", DESK, "daylight"),
     ("desk-map", SHOT, ".", DESK, "daylight"),
-    ("story", "/recordings/1/racks/1/story", "", DESK, "daylight"),
+    ("story", "/recordings/1/racks/1/story/13", "", DESK, "daylight"),
     ("desk-video", "/recordings/4/racks/1/shots/6", "Shift+P", DESK, "daylight"),
     ("desk-snooker", "/recordings/10/racks/1/shots/13", "r", DESK, "daylight"),
     ("desk-lamplight", SHOT, "r", DESK, "lamplight"),
