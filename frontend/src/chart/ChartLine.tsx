@@ -34,7 +34,7 @@ export function ChartLine({ outlook, shot, table, words, units }: Props) {
             {LOSSES.map((one) => (
               <button key={one} type="button" className="pick num text-sm" aria-pressed={loss === one} onClick={() => allow(one)}>{(one * 100).toFixed(0)}</button>
             ))}
-            <span className="quiet pl-1">{measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}</span>
+            <span className="quiet pl-1">{measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}{measure === "chance" && loss > highest(chart) / 2 && ", and at least half of it"}</span>
           </span>
         )}
         {view !== "off" && <span className="quiet" role="status">{progress(outlook, chart, view)}</span>}

@@ -6,7 +6,7 @@ import { highest, labelAt, levels, linesAt, type Line } from "./lines";
 
 type Props = { table: TableView; chart: Chart; measure: Measure; loss: number; balls: Places };
 
-/** The least a place inside the window is worth: so many points of chance less than the best, or that share of it. */
+/** The least a place inside the window is worth: so many points of chance less than the best, but half of it at least; else that share of it. */
 export const windowFrom = (measure: Measure, best: number, loss: number): number =>
   measure === "chance" ? Math.max(best - loss, best * 0.5) : best * (1 - loss);
 

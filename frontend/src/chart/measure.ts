@@ -20,9 +20,9 @@ export const PURPOSE: Record<Measure, string> = { chance: "to run out", points: 
 
 /** What its lines are. */
 export const LINES: Record<Measure, string> = {
-  chance: "lines of equal chance to run out, in %",
-  points: "lines of equal points to come",
-  balls: "lines of equal balls to come",
+  chance: "lines of equal chance to run out, in %; heavy: the window; dots: dead, under a tenth of the best",
+  points: "lines of equal points to come; heavy: the window; dots: dead, under a tenth of the best",
+  balls: "lines of equal balls to come; heavy: the window; dots: dead, under a tenth of the best",
 };
 
 /** How far off: "±2" in the unit of the amount. */

@@ -1,5 +1,7 @@
 """The proposed order: in turn, to the end, and hardest where the least is kept."""
 
+import numpy as np
+
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.runout import Maker, rotation_run
@@ -32,6 +34,11 @@ def test_the_key_transition_keeps_least() -> None:
 
 
 def test_without_a_shot_nothing_is_proposed() -> None:
-    layout = EASY.changed({"8": Point(2.0, 0.9 + 0.0572), "cue": Point(2.0, 0.9)})
-    run = rotation_run(Maker(TABLE, layout.without(["9"]), PRESETS["strong"], 4 * SPACING), ["8"])
-    assert len(proposed(run)) <= 1
+    """The ball that is next is shut off all round by balls of later turns."""
+    turns = np.arange(6) * np.pi / 3
+    ring = {
+        str(n + 2): Point(1.27 + 0.0575 * np.cos(k), 0.6 + 0.0575 * np.sin(k)) for n, k in enumerate(turns)
+    }
+    layout = Layout.of({**ring, "1": Point(1.27, 0.6), "cue": Point(0.6, 0.9)})
+    run = rotation_run(Maker(TABLE, layout, PRESETS["strong"], 4 * SPACING), ["1", *ring])
+    assert proposed(run) == () and hardest(()) is None

@@ -41,7 +41,7 @@ def test_a_hanger_is_nearly_sure() -> None:
     assert found.values[0] > 0.95
     assert found.error < 0.02
     assert found.shot is not None and (found.shot.ball, found.shot.pocket) == ("9", "foot-right")
-    assert run.chart.at(Point(2.0, 0.5)) == pytest.approx(found.values[0], abs=0.15)
+    assert run.chart.at(Point(2.0, 0.5)) == pytest.approx(found.values[0], abs=0.05)
 
 
 def test_without_a_shot_the_chance_is_nothing_and_no_error() -> None:
