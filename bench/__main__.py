@@ -4,12 +4,13 @@ import json
 import os
 import platform
 import sys
+from collections.abc import Callable, Iterable
 from pathlib import Path
 
 from . import hand, motion, position, rules
 from .rows import FRESH, Row
 
-AREAS = {
+AREAS: dict[str, Callable[[], Iterable[Row]]] = {
     "hand": hand.measure,
     "motion": motion.measure,
     "rules": rules.measure,
@@ -30,11 +31,23 @@ def machine() -> dict[str, str | int | None]:
     }
 
 
-def report(area: str, rows: list[Row]) -> None:
-    """Print the rows and write them down, those that fall short among them."""
-    for row in rows:
+def report(area: str, measured: Iterable[Row]) -> None:
+    """Print each row as it is measured and write it down, those that fall short among them.
+
+    Until the area is measured whole, rows of the run before stand where there are no new ones.
+    """
+    old, new = on_file().get(area, []), []
+    for row in measured:
         verdict = "ok   " if row.held else "SHORT"
-        print(f"  {verdict} {row.name}: {row.value} {row.unit} (limit {row.limit}, n {row.n})")
+        print(f"  {verdict} {row.name}: {row.value} {row.unit} (limit {row.limit}, n {row.n})", flush=True)
+        new.append(row)
+        names = {one.name for one in new}
+        write(area, new + [one for one in old if one.name not in names])
+    write(area, new)
+
+
+def write(area: str, rows: list[Row]) -> None:
+    """The area's file, and what it was measured on."""
     RESULTS.mkdir(exist_ok=True)
     (RESULTS / f"{area}.json").write_text(json.dumps([row.as_json() for row in rows], indent=1) + "\n")
     (RESULTS / "machine.json").write_text(json.dumps(machine(), indent=1) + "\n")

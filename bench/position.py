@@ -3,7 +3,7 @@
 import random
 import statistics
 import time
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass
 from multiprocessing import get_context
@@ -29,12 +29,15 @@ from aretane.core.skill import PRESETS
 from aretane.core.table import Table, table_for
 from aretane.web.analysing.work import ready
 
+from . import stories
 from .plots import reliability
 from .rows import Row, at_most, seed
 
 PLAYS = 400
 LEVELS = ("regular", "strong", "advanced")
 TIMED = 5
+AHEAD = 10
+"""Layouts on which a search that looks ahead is held against the whole one."""
 WORKERS = 2
 NINETY = 1.645
 COARSE = 0.2
@@ -54,16 +57,20 @@ class Trial:
     bias: float
     rms: float
     alike: float
+    first: int
+    """Seed of the first layout; a new one after something was set by looking at the trial."""
     kinds: str
 
 
 TRIALS = (
-    Trial("nine-ball", POOL, 60, LEVELS, 0.03, 0.07, 0.95, "1 to 9 balls"),
-    Trial("ten-ball", POOL, 15, ("strong",), 0.03, 0.07, 0.95, "1 to 10 balls"),
-    Trial("eight-ball", POOL, 20, LEVELS, 0.04, 0.08, 0.95, "1 to 5 balls of the group, 3 of the other"),
-    Trial("english-eight-ball", ENGLISH, 15, LEVELS, 0.04, 0.08, 0.95, "as in eight-ball"),
-    Trial("straight-pool", POOL, 15, LEVELS, 0.04, 0.08, 0.95, "2 to 6 balls; in shares of 15 balls"),
-    Trial("snooker", SNOOKER, 10, ("strong", "advanced", "professional"), 0.04, 0.08, 0.95,
+    Trial("nine-ball", POOL, 60, LEVELS, 0.03, 0.07, 0.95, 60_000, "1 to 9 balls"),
+    Trial("ten-ball", POOL, 20, LEVELS, 0.03, 0.07, 0.95, 60_000, "1 to 10 balls"),
+    Trial("eight-ball", POOL, 20, LEVELS, 0.04, 0.08, 0.95, 60_000,
+          "1 to 5 balls of the group, 3 of the other"),
+    Trial("english-eight-ball", ENGLISH, 15, LEVELS, 0.04, 0.08, 0.95, 60_000, "as in eight-ball"),
+    Trial("straight-pool", POOL, 15, LEVELS, 0.04, 0.08, 0.95, 80_000,
+          "2 to 6 balls; in shares of 15 balls"),
+    Trial("snooker", SNOOKER, 20, ("strong", "advanced", "professional"), 0.04, 0.08, 0.95, 80_000,
           "1 to 3 reds; in shares of 100 points"),
 )  # fmt: skip
 SOLIDS, STRIPES = [str(n) for n in range(1, 8)], [str(n) for n in range(9, 16)]
@@ -121,7 +128,7 @@ def held(case: tuple[Trial, int, str]) -> tuple[float, float, float]:
 
 def truth(trial: Trial, pool: ProcessPoolExecutor) -> list[Row]:
     """The rows of one game, and its plot."""
-    first = seed(50_000)
+    first = seed(trial.first)
     cases = [(trial, first + k, level) for k in range(trial.layouts) for level in trial.levels]
     promised, error, came = np.array(list(pool.map(held, cases, chunksize=2))).T
     PLOTS.mkdir(exist_ok=True)
@@ -167,6 +174,35 @@ def beaten(case: tuple[int, str]) -> tuple[float, float]:
     plain = Maker(POOL, question.layout, question.skill, COARSE, threads=1)
     theirs = played_out(nearest_run(plain, run.start[1:]), rotation_follow, PLAYS, (number, 3))[:, 0].mean()
     return float(ours), float(theirs)
+
+
+def ahead(discipline: str) -> list[Row]:
+    """A search that looks ahead and then estimates, against the one over every order, with one red or ball
+    more than is usually searched whole."""
+    share, off = (100.0, 0.01) if discipline == "snooker" else (15.0, 1 / 15)
+    gaps, here = [], []
+    for turn in range(AHEAD):
+        if discipline == "snooker":
+            layout, due, few = frame(turn, 4, SNOOKER), "red", 4
+        else:
+            layout, due, few = strewn(turn, SOLIDS), "", 7
+        table = SNOOKER if discipline == "snooker" else POOL
+        question = Question(table, discipline, layout, due, PRESETS["advanced"], Physics())
+        short, whole = search(question, 1.5), search(question, 1.5, few=few)
+        gaps.append(short.chart.smooth[0] - whole.chart.smooth[0])
+        here.append(short.outlook().values[0] - whole.outlook().values[0])
+    unit = "points" if discipline == "snooker" else "balls"
+    how = (
+        f"{AHEAD} fresh layouts, every place of the map, in shares of {share:.0f} {unit}; where the cue "
+        f"ball lies {np.mean(here) / off:+.2f} {unit} on average, {np.abs(here).max() / off:.2f} at most."
+    )
+    every = np.concatenate([gap.ravel() for gap in gaps])
+    return [
+        at_most(f"{discipline}: looking ahead and estimating, bias against every order",
+                round(abs(float(every.mean())), 4), "", 0.04, AHEAD, how),
+        at_most(f"{discipline}: looking ahead and estimating, RMS against every order",
+                round(float(np.sqrt((every**2).mean())), 4), "", 0.08, AHEAD, how),
+    ]  # fmt: skip
 
 
 def timed(make: Callable[[int], Question], coarser: float = 1.0) -> list[float]:
@@ -220,11 +256,13 @@ def speeds() -> list[Row]:
     return rows
 
 
-def measure() -> list[Row]:
-    """All rows of the area `position`."""
-    rows = speeds()
+def measure() -> Iterator[Row]:
+    """All rows of the area `position`, as they are measured."""
+    yield from speeds()
     with ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready) as pool:
+        yield margin(pool)
         for trial in TRIALS:
-            rows += truth(trial, pool)
-        rows.append(margin(pool))
-    return rows
+            yield from truth(trial, pool)
+    yield from ahead("straight-pool")
+    yield from ahead("snooker")
+    yield from stories.measure()

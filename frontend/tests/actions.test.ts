@@ -88,8 +88,8 @@ describe("planning", () => {
 
   it("makes a click a point and a drag a window", () => {
     act.clickCloth(1, [1500, 700]);
-    expect(shot(1)?.plan.target).toEqual({ kind: "point", a: [1500, 700], b: null });
-    act.setWindow(1, [1400, 700], [1700, 700]);
+    expect(shot(1)?.plan.target).toEqual({ kind: "point", a: [1500, 700], b: null, side: null, ball: null });
+    act.drawTarget(1, [1400, 700], [1700, 700]);
     expect(shot(1)?.plan.target.kind).toBe("window");
     press("clear-target");
     expect(shot(1)?.plan.target.kind).toBe("unset");

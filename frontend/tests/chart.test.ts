@@ -42,11 +42,11 @@ describe("reading the map", () => {
     expect(readAt(slope(1), [550, 350]).value).toBeCloseTo(1);
   });
   it("tells a drawn place from the computed window", () => {
-    const at = (a: [number, number], b: [number, number] | null) => drawn(slope(1), "chance", { kind: b ? "window" : "point", a, b }, 0.2);
+    const at = (a: [number, number], b: [number, number] | null) => drawn(slope(1), "chance", { kind: b ? "window" : "point", a, b, side: null, ball: null }, 0.2);
     expect(at([550, 200], null)).toMatchObject({ verdict: "inside" });
     expect(at([60, 200], null)).toMatchObject({ verdict: "elsewhere" });
     expect(at([300, 200], [550, 200])).toMatchObject({ verdict: "partly" });
-    expect(drawn(slope(1), "chance", { kind: "none", a: null, b: null }, 0.2)).toBeNull();
+    expect(drawn(slope(1), "chance", { kind: "none", a: null, b: null, side: null, ball: null }, 0.2)).toBeNull();
   });
 });
 

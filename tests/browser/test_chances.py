@@ -58,6 +58,86 @@ def test_a_planned_place_is_held_against_the_map(tab: Page) -> None:
     hands.saved()
 
 
+def test_routes_are_gone_through_by_key(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
+    hands.key(".")
+    hands.key(".")
+    routes = tab.get_by_test_id("routes")
+    expect(routes).to_contain_text(re.compile(r"Keeps position .*of .*km/h"), timeout=PATIENCE)
+    expect(routes).to_contain_text(re.compile(r"Pot .*, pot and inside the window .*, scratch .*; in all"))
+    drawn = tab.get_by_test_id("table").locator('[data-mark="routes"] > g')
+    picks = routes.locator("button")
+    assert drawn.count() == picks.count() >= 2
+    expect(picks.nth(0)).to_have_attribute("aria-pressed", "true")
+    first = routes.inner_text()
+    hands.key(",")
+    expect(picks.nth(1)).to_have_attribute("aria-pressed", "true")
+    assert routes.inner_text() != first
+
+
+def test_the_table_is_read_and_a_ball_pointed_at_says_where_it_passes(tab: Page) -> None:
+    open_desk(tab, f"{RACK}/shots/{SHOT}")
+    line = tab.get_by_role("group", name="Map of chances")
+    line.get_by_role("button", name="reading").click()
+    reading = tab.get_by_test_id("reading")
+    expect(reading).to_contain_text(re.compile("Problem: |No problem ball"), timeout=PATIENCE)
+    expect(reading).to_contain_text(re.compile("Cluster|No cluster"))
+    tab.get_by_test_id("table").locator("text", has_text=re.compile("^9$")).first.hover()
+    expect(tab.get_by_test_id("passes")).to_contain_text(re.compile("the 9 passes to: .*of the table"))
+
+
+def test_what_is_meant_takes_every_kind(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
+    hands.key("i")
+    kind = tab.get_by_label("What is meant for the cue ball")
+    mark = tab.get_by_test_id("table").locator('[data-mark="target"]')
+    tab.get_by_label("Next ball", exact=True).select_option(index=1)
+    tab.get_by_label("Next pocket").select_option("foot-left")
+    kind.select_option("line")
+    expect(mark.locator("line")).to_have_count(1)
+    kind.select_option("side")
+    expect(mark.locator("polygon")).to_have_count(1)
+    tab.get_by_role("button", name="right of the line").click()
+    kind.select_option("either")
+    hands.click_table(900, 600)
+    hands.click_table(1700, 600)
+    expect(mark.locator("circle")).to_have_count(2)
+    kind.select_option("avoid")
+    hands.drag((1200, 600), (1350, 600))
+    expect(mark.locator("circle")).to_have_count(1)
+    hands.key("o")
+    expect(tab.get_by_test_id("came")).to_contain_text(re.compile("zone"))
+    hands.key("i")
+    kind.select_option("angle")
+    tab.get_by_label("Wanted cut on the next ball, degrees").fill("20")
+    tab.get_by_label("Wanted cut on the next ball, degrees").blur()
+    hands.key("o")
+    expect(tab.get_by_test_id("came")).to_contain_text(re.compile("than wanted|the angle wanted"))
+    for _ in range(9):
+        hands.key("Control+z")
+    hands.saved()
+
+
+def test_a_lesson_is_told_in_the_story_with_its_shot(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
+    hands.key("o")
+    lesson = tab.get_by_label("Lesson of this shot")
+    lesson.fill("The long route crossed the line.")
+    lesson.blur()
+    hands.saved()
+    tab.goto(f"{RACK}/story/2")
+    lessons = tab.get_by_role("region", name="Lessons")
+    expect(lessons.get_by_role("listitem")).to_have_count(1)
+    expect(lessons).to_contain_text("The long route crossed the line.")
+    lessons.get_by_role("button", name=f"shot {SHOT}").click()
+    expect(tab).to_have_url(re.compile(f"/story/{SHOT}$"))
+    open_desk(tab, f"{RACK}/shots/{SHOT}")
+    hands.key("o")
+    lesson.fill("")
+    lesson.blur()
+    hands.saved()
+
+
 def test_where_there_is_no_map_the_desk_says_why(tab: Page) -> None:
     hands = open_desk(tab, f"{RACK}/shots/1")  # the break
     hands.key(".")

@@ -197,6 +197,7 @@ def test_balls_and_pockets_answer_to_a_thumb(browser: Browser, served: Served) -
     page.get_by_role("button", name=re.compile("^R? ?result")).tap()
     hands = Hands(page)
     page.wait_for_timeout(400)  # the slips change their height and the page moves
+    page.get_by_test_id("table").scroll_into_view_if_needed()  # the plan above it was a long one
     page.touchscreen.tap(*hands.at(1400, 640))
     hands.saved()
     ended = rack_data(page, 1, 5)["rack"]["shots"][-1]["shot"]["result"]["cue_end"]

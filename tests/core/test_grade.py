@@ -6,9 +6,11 @@ import pytest
 
 from aretane.core.aim import Aim, aim_at
 from aretane.core.geometry import Point
+from aretane.core.intent import Fit, fit
 from aretane.core.layout import Layout
 from aretane.core.position import Miss, NextAngle, next_angle
 from aretane.core.review.grade import propose
+from aretane.core.shot import Target
 from aretane.core.table import table_for
 from aretane.core.tolerances import NO_SHOT, PLAN_CHANGED_LOSS, RECOVERY
 from aretane.core.vocabulary import ALL_CAUSES, CAUSES, GRADES, ball_words, pocket_words
@@ -25,8 +27,11 @@ def pot(chance: float, cut: float = 20.0) -> Aim:
     return Aim(**fields | {"chance": chance, "cut": math.radians(cut)})
 
 
-def missed(widths: float) -> Miss:
-    return Miss(widths * WIDTH, 0.0, 0.0, Point(1, 0.5))
+def came(widths: float, window: bool) -> Fit | None:
+    a, b = Point(1, 0.5), Point(1, 0.4) if window else None
+    target = Target("window" if window else "point", a, b)
+    missed = Miss(widths * WIDTH, 0.0, 0.0, a)
+    return fit(NINE, target, Layout.of({"cue": Point(1, 0.7)}), missed, None, None)
 
 
 def angle(left: float, wanted: float | None) -> NextAngle:
@@ -41,7 +46,7 @@ def grade(
     planned = None if hoped is None else pot(hoped, wanted)
     found = propose(
         pot(best, left), pot(best, left), planned, angle(left, None if hoped is None else wanted),
-        missed(widths), window, WIDTH,
+        None if hoped is None else came(widths, window), WIDTH,
     )  # fmt: skip
     return found.grade, "; ".join(found.reasons)
 

@@ -1902,6 +1902,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The table read for the player of a shot; ask again until it is fine. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlookBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ReadingView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/restore": {
         parameters: {
             query?: never;
@@ -1950,6 +2055,111 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{recording_id}/routes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The routes to the next ball after the planned pot, else the advised one; ask again until fine. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlookBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RoutesView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3304,6 +3514,132 @@ export interface components {
             racks: components["schemas"]["RackProgressView"][];
         };
         /**
+         * AngleView
+         * @description The cuts on the next ball that still work, in words and degrees, at one distance (mm) of the cue ball
+         *     from the ghost place; `best` is signed, positive left of the line. `worth` as in the outlook.
+         *
+         *     `line` runs from the ghost place back along the straight shot (mm); `scratches` are the lines to keep
+         *     off.
+         */
+        AngleView: {
+            /** Ball */
+            ball: string;
+            /** Best */
+            best: number;
+            /** Distance */
+            distance: number;
+            /** Line */
+            line: [
+                [
+                    number,
+                    number
+                ],
+                [
+                    number,
+                    number
+                ]
+            ];
+            /** Pocket */
+            pocket: string;
+            /** Scratches */
+            scratches: components["schemas"]["ScratchView"][];
+            /** Smallest */
+            smallest: number;
+            /** Words */
+            words: string;
+            /** Worth */
+            worth: number;
+        };
+        /**
+         * BallReadingView
+         * @description One ball: its ways to the pockets, how many of them are open, the share of the table from which this
+         *     player makes it more often than not, why it is a problem (empty: it is none), insurance or not.
+         */
+        BallReadingView: {
+            /** Ball */
+            ball: string;
+            /** Insurance */
+            insurance: boolean;
+            /** Open Pockets */
+            open_pockets: number;
+            /** Passages */
+            passages: components["schemas"]["PassageView"][];
+            /** Problem */
+            problem: string;
+            /** Reach */
+            reach: number;
+        };
+        /**
+         * BreakOutView
+         * @description A pot after which the cue ball opens a cluster, played from the best place for it: the `chance` that
+         *     it falls and a ball comes free, the ball it `meets` first, those it `frees`, the paths without error.
+         */
+        BreakOutView: {
+            /** Chance */
+            chance: number;
+            /** Frees */
+            frees: string[];
+            /** Meets */
+            meets: string;
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            /** Place */
+            place: [
+                number,
+                number
+            ];
+            shot: components["schemas"]["AdvisedView"];
+        };
+        /**
+         * CameView
+         * @description How a result fits the intent. `measured` by place, line, side, angle, zone, ball or hidden; `off` how
+         *     far from where it was meant, `place` the nearest that would have been; `turned` degrees of cut more than
+         *     wanted; `hidden` the share of the ball that cannot be hit directly.
+         */
+        CameView: {
+            /** Hidden */
+            hidden: number | null;
+            /** Kept */
+            kept: boolean;
+            /** Measured */
+            measured: string;
+            off: components["schemas"]["LengthView"] | null;
+            /** Place */
+            place: [
+                number,
+                number
+            ] | null;
+            /** Turned */
+            turned: number | null;
+        };
+        /**
+         * ChainView
+         * @description Straight pool: a break ball, its key ball and the one before, the best places (mm), the chance of the
+         *     break shot from there, and that of getting it from most places.
+         */
+        ChainView: {
+            /** Before */
+            before: string | null;
+            /** Break Ball */
+            break_ball: string;
+            /** Chance */
+            chance: number;
+            /** Kept */
+            kept: number;
+            /** Key Ball */
+            key_ball: string;
+            /** Key Place */
+            key_place: [
+                number,
+                number
+            ];
+            /** Place */
+            place: [
+                number,
+                number
+            ];
+        };
+        /**
          * ChangesBody
          * @description A batch for one rack, stored whole or not at all. `order` lists shot ids where it changed.
          */
@@ -3349,6 +3685,20 @@ export interface components {
             step_y: number;
             /** Values */
             values: number[];
+        };
+        /**
+         * ClusterView
+         * @description Balls tied up with each other; mm between the nearest two, and how much wider the gap must get.
+         */
+        ClusterView: {
+            /** Balls */
+            balls: string[];
+            /** Gap */
+            gap: number;
+            /** Needed */
+            needed: number;
+            /** Ways */
+            ways: components["schemas"]["BreakOutView"][];
         };
         /**
          * CompareView
@@ -3619,7 +3969,8 @@ export interface components {
          * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
          *
          *     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
-         *     many shots earlier the error was made that this one paid for; `question` is open, to the player.
+         *     many shots earlier the error was made that this one paid for; `question` is open, to the player;
+         *     `lesson` is what the shot teaches, told in the rack's story.
          */
         JudgementShape: {
             /**
@@ -3648,6 +3999,11 @@ export interface components {
              * @default null
              */
             left_out: ("missing-footage" | "exhibition" | "demonstration" | "played-on") | null;
+            /**
+             * Lesson
+             * @default
+             */
+            lesson: string;
             /**
              * Luck
              * @default null
@@ -3832,6 +4188,14 @@ export interface components {
             rack?: components["schemas"]["RackShape"];
         };
         /**
+         * NudgeView
+         * @description The best shot that moves a ball of a cluster, and the best that moves none.
+         */
+        NudgeView: {
+            leave: components["schemas"]["WeighedView"] | null;
+            nudge: components["schemas"]["WeighedView"] | null;
+        };
+        /**
          * NumbersView
          * @description One player's percentages. `along` is in mm, long positive.
          */
@@ -3954,17 +4318,21 @@ export interface components {
          *     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
          *     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
          *     chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
-         *     shot.
+         *     shot; `own` is the order written down (`own_waits`: more is being worked out), `frame` an estimate of
+         *     the chance to win the frame, `angle` what still works on the next ball.
          */
         OutlookView: {
             advised: components["schemas"]["AdvisedView"] | null;
             /** After */
             after: string | null;
+            angle: components["schemas"]["AngleView"] | null;
             /** Break Shot */
             break_shot: number | null;
             /** Error */
             error: number | null;
             following: components["schemas"]["ChartView"] | null;
+            /** Frame */
+            frame: number | null;
             /** Hardest */
             hardest: number | null;
             here: components["schemas"]["ChartView"] | null;
@@ -3972,12 +4340,29 @@ export interface components {
             maps: number;
             /** Measure */
             measure: string;
+            own: components["schemas"]["OwnOrderView"] | null;
+            /** Own Waits */
+            own_waits: boolean;
             /** Proposed */
             proposed: components["schemas"]["LegView"][];
             /** Reason */
             reason: string;
             /** Stage */
             stage: string;
+            /** Value */
+            value: number | null;
+        };
+        /**
+         * OwnOrderView
+         * @description What the order written down is worth in the outlook's measure; or the `reason` why it is not.
+         */
+        OwnOrderView: {
+            /** Balls */
+            balls: string[];
+            /** Error */
+            error: number | null;
+            /** Reason */
+            reason: string;
             /** Value */
             value: number | null;
         };
@@ -4003,6 +4388,18 @@ export interface components {
             name: string;
             /** Value */
             value: number;
+        };
+        /**
+         * PassageView
+         * @description A ball's way to a pocket: the share of it that is free, and the balls that take the rest.
+         */
+        PassageView: {
+            /** Blockers */
+            blockers: string[];
+            /** Open Share */
+            open_share: number;
+            /** Pocket */
+            pocket: string;
         };
         /**
          * PathView
@@ -4507,6 +4904,30 @@ export interface components {
             words: "game" | "pool" | "snooker";
         };
         /**
+         * ReadingView
+         * @description A layout read for the player whose shot it is. `stage`: none (with the `reason`), waiting, fine.
+         *     `nudge` comes later, as long as `nudge_waits`; null where there is nothing to weigh.
+         */
+        ReadingView: {
+            /** Balls */
+            balls: components["schemas"]["BallReadingView"][];
+            /** Blockers */
+            blockers: {
+                [key: string]: number;
+            };
+            /** Chains */
+            chains: components["schemas"]["ChainView"][];
+            /** Clusters */
+            clusters: components["schemas"]["ClusterView"][];
+            nudge: components["schemas"]["NudgeView"] | null;
+            /** Nudge Waits */
+            nudge_waits: boolean;
+            /** Reason */
+            reason: string;
+            /** Stage */
+            stage: string;
+        };
+        /**
          * RecordingBody
          * @description The set-up of a recording. `version` is the one the change was made on; new ones have none.
          */
@@ -4656,6 +5077,7 @@ export interface components {
             };
             /** Behind Line */
             behind_line: boolean;
+            came: components["schemas"]["CameView"] | null;
             /** Flags */
             flags: components["schemas"]["FlagView"][];
             /** Foul */
@@ -4713,6 +5135,72 @@ export interface components {
             waited_s: number | null;
         };
         /**
+         * RouteView
+         * @description A family of routes to the next position by its best strike (m/s, ball radii).
+         *
+         *     `rails` met after the contact; `spin` and `entry` (to the next shot's line) in words; `worth` in the
+         *     outlook's measure with its `error`; `pot`, `inside` (potted and in the computed window) and `scratch`
+         *     as shares; `slower` and `faster`: how far off its speed may be, as shares, before position is lost;
+         *     `travel` in mm.
+         */
+        RouteView: {
+            /** Entry */
+            entry: string;
+            /** Error */
+            error: number;
+            /** Faster */
+            faster: number;
+            /** Height */
+            height: number;
+            /** Inside */
+            inside: number;
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            /** Pot */
+            pot: number;
+            /** Rails */
+            rails: string[];
+            /** Scratch */
+            scratch: number;
+            /** Side */
+            side: number;
+            /** Slower */
+            slower: number;
+            /** Speed */
+            speed: number;
+            /** Spin */
+            spin: string;
+            /** Touches */
+            touches: string[];
+            /** Travel */
+            travel: number;
+            /** Worth */
+            worth: number;
+        };
+        /**
+         * RoutesView
+         * @description Routes after a pot, the most tolerant of the good ones first. `stage` and `reason` as in an outlook;
+         *     `window` is how much less a place inside may be worth, as a share of the best.
+         */
+        RoutesView: {
+            /** Ball */
+            ball: string | null;
+            /** Maps */
+            maps: number;
+            /** Measure */
+            measure: string;
+            /** Pocket */
+            pocket: string | null;
+            /** Reason */
+            reason: string;
+            /** Routes */
+            routes: components["schemas"]["RouteView"][];
+            /** Stage */
+            stage: string;
+            /** Window */
+            window: number;
+        };
+        /**
          * RuledShape
          * @description What a referee ruled instead of what the rules say: who plays next, who won the rack, and why.
          */
@@ -4740,6 +5228,24 @@ export interface components {
             interval: components["schemas"]["IntervalView"];
             /** Shots */
             shots: components["schemas"]["ShotLink"][];
+        };
+        /**
+         * ScratchView
+         * @description A line of places (mm) from which a rolling hit runs into the pocket `into`.
+         */
+        ScratchView: {
+            /** Far */
+            far: [
+                number,
+                number
+            ];
+            /** Into */
+            into: string;
+            /** Near */
+            near: [
+                number,
+                number
+            ];
         };
         /**
          * SeatView
@@ -5020,7 +5526,11 @@ export interface components {
         };
         /**
          * TargetShape
-         * @description Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b.
+         * @description Where the cue ball should end, or what else is meant.
+         *
+         *     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
+         *     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
+         *     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies.
          */
         TargetShape: {
             /**
@@ -5040,11 +5550,23 @@ export interface components {
                 number
             ] | null;
             /**
+             * Ball
+             * @description the object ball of `ball` and `snooker`
+             * @default null
+             */
+            ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
+            /**
              * Kind
              * @default unset
              * @enum {string}
              */
-            kind: "unset" | "none" | "point" | "window";
+            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker";
+            /**
+             * Side
+             * @description of the line, for `side`
+             * @default null
+             */
+            side: ("left" | "right") | null;
         };
         /**
          * TipShape
@@ -5255,6 +5777,19 @@ export interface components {
             text: string;
         };
         /**
+         * WeighedView
+         * @description A shot with the chance to run out behind it, its standard error, and the tied balls it moves.
+         */
+        WeighedView: {
+            /** Error */
+            error: number;
+            /** Moves */
+            moves: string[];
+            shot: components["schemas"]["AdvisedView"];
+            /** Value */
+            value: number;
+        };
+        /**
          * WordsView
          * @description The field's terms: code to words, table by table.
          */
@@ -5399,6 +5934,14 @@ export interface components {
             };
             /** Table Sizes */
             table_sizes: {
+                [key: string]: string;
+            };
+            /** Target Sides */
+            target_sides: {
+                [key: string]: string;
+            };
+            /** Targets */
+            targets: {
                 [key: string]: string;
             };
         };

@@ -10,7 +10,8 @@ export type Places = Record<string, Place>;
 
 /** The shapes as they come from the server: every field there. */
 export type Layout = { from: "previous" | "empty"; balls: Record<string, Place | null> };
-export type Target = { kind: "unset" | "none" | "point" | "window"; a: Place | null; b: Place | null };
+export type TargetKind = NonNullable<Schemas["TargetShape"]["kind"]>;
+export type Target = { kind: TargetKind; a: Place | null; b: Place | null; side: "left" | "right" | null; ball: string | null };
 export type Tip = { side: number; height: number };
 export type PocketName = Schemas["PottedShape"]["pocket"];
 export type VisitPlan = {
@@ -109,6 +110,13 @@ export type Chart = Whole<Schemas["ChartView"]>;
 export type Advised = Whole<Schemas["AdvisedView"]>;
 export type Leg = Whole<Schemas["LegView"]>;
 export type Outlook = Whole<Schemas["OutlookView"]>;
+export type Angle = Whole<Schemas["AngleView"]>;
+export type Route = Whole<Schemas["RouteView"]>;
+export type Routes = Omit<Whole<Schemas["RoutesView"]>, "routes"> & { routes: Route[] };
+export type BallReading = Whole<Schemas["BallReadingView"]>;
+export type Weighed = Whole<Schemas["WeighedView"]>;
+export type BreakOut = Whole<Schemas["BreakOutView"]>;
+export type Reading = Whole<Schemas["ReadingView"]>;
 export type Story = Whole<Schemas["StoryView"]>;
 export type StoryShot = Whole<Schemas["StoryShotView"]>;
 export type Part = Whole<Schemas["PartView"]>;

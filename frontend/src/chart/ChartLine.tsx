@@ -1,29 +1,32 @@
 /** Under the table: which map is shown, how wide the window is drawn, what the pointer reads. */
-import type { Advised, Chart, Outlook, Place, Shot, TableView, Words } from "../api/types";
+import type { Advised, Angle, Chart, Outlook, Place, Places, Reading, Routes, Shot, TableView, Words } from "../api/types";
 import { useDesk } from "../desk/deskStore";
 import { keyOf } from "../desk/commands";
+import { capital } from "../desk/slips/parts";
 import { ballName, theBall } from "../table/colours";
-import { chance, speed, tipAt, type Units } from "../units/units";
+import { chance, length, speed, tipAt, type Units } from "../units/units";
 import { allow, LOSSES, show, useChart, type View } from "./chartStore";
 import { highest, readAt } from "./lines";
+import { ReadingLine } from "./ReadingLine";
+import { RouteLine } from "./RouteLine";
 import { drawn } from "./drawn";
 import { amount, change, CHANGED, figure, LINES, measureOf, PURPOSE, spread, type Measure } from "./measure";
 
-type Props = { outlook: Outlook | null; shot: Shot; table: TableView; words: Words; units: Units };
+type Props = { outlook: Outlook | null; routes: Routes | null; reading: Reading | null; shot: Shot; balls: Places; table: TableView; words: Words; units: Units };
 
-export function ChartLine({ outlook, shot, table, words, units }: Props) {
+export function ChartLine({ outlook, routes, reading, shot, balls, table, words, units }: Props) {
   const { view, loss } = useChart();
   const chart = chartOf(outlook, view);
   const measure = measureOf(outlook?.measure ?? "");
   const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
-  const views: [View, string][] = [["next", after], ["here", "from here"], ["order", "order"], ["off", "none"]];
+  const views: [View, string][] = [["next", after], ["routes", "routes"], ["here", "from here"], ["order", "order"], ["table", "reading"], ["off", "none"]];
   return (
     // On a phone the line takes room from the slips only while a map is shown; the menu switches it on.
     <div className={`px-1 text-sm ${view === "off" ? "hidden sm:block" : ""}`} aria-label="Map of chances" role="group">
       <div className="flex flex-wrap items-baseline gap-x-3">
         <span className="flex items-baseline">
           <kbd className="key" aria-hidden="true">{keyOf("map")}</kbd>
-          <span className="quiet px-1">map</span>
+          <span className="quiet px-1">show</span>
           {views.map(([one, text]) => (
             <button key={one} type="button" className="pick text-sm" aria-pressed={view === one} onClick={() => show(one)}>{text}</button>
           ))}
@@ -37,19 +40,48 @@ export function ChartLine({ outlook, shot, table, words, units }: Props) {
             <span className="quiet pl-1">{measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}{measure === "chance" && loss > highest(chart) / 2 && ", and at least half of it"}</span>
           </span>
         )}
-        {view !== "off" && <span className="quiet" role="status">{progress(outlook, chart, view)}</span>}
+        {view !== "off" && <span className="quiet" role="status">{view === "routes" ? waiting(routes, "routes") : view === "table" ? waiting(reading, "the table") : progress(outlook, chart, view)}</span>}
       </div>
-      {view !== "off" && outlook?.advised && (
+      {["next", "here", "order"].includes(view) && outlook?.advised && (
         <p>
           From where the cue ball lies <b className="num">{amount(measure, outlook.value)}</b>
           <Spread measure={measure} error={outlook.error} /> {PURPOSE[measure]}
+          {outlook.frame !== null && <> and <b className="num">{chance(outlook.frame)}</b> to win the frame, by estimate</>}
           {outlook.break_shot !== null && <>, a playable break shot <span className="num">{chance(outlook.break_shot)}</span></>}, playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
       {view === "order" && outlook && outlook.proposed.length > 0 && <Order outlook={outlook} measure={measure} words={words} />}
-      {view === "next" && chart && <Meant chart={chart} measure={measure} shot={shot} loss={loss} />}
+      {view === "order" && outlook?.own && <Own outlook={outlook} measure={measure} />}
+      {view === "routes" && routes && <RouteLine routes={routes} words={words} units={units} />}
+      {view === "table" && reading?.stage === "fine" && <ReadingLine reading={reading} balls={balls} table={table} words={words} units={units} />}
+      {view === "next" && outlook?.angle && chart && (
+        <p data-testid="angle">On {theBall(outlook.angle.ball)}, {words.pockets[outlook.angle.pocket]}, from <span className="num">{length(outlook.angle.distance, units)}</span>: <b>{outlook.angle.words}</b>.</p>
+      )}
+      {view === "next" && chart && <Meant chart={chart} measure={measure} shot={shot} loss={loss} angle={outlook?.angle ?? null} units={units} />}
       {view !== "off" && chart && <Probe chart={chart} measure={measure} table={table} words={words} units={units} />}
     </div>
+  );
+}
+
+/** What is being worked out, or why there is nothing. */
+function waiting(answer: Routes | Reading | null, what: string): string {
+  if (!answer) return "asking…";
+  if (answer.stage === "waiting") return `working out ${what}…`;
+  return answer.reason;
+}
+
+/** The reviewer's own order beside the proposed one. */
+function Own({ outlook, measure }: { outlook: Outlook; measure: Measure }) {
+  const own = outlook.own;
+  if (!own) return null;
+  const order = own.balls.map(ballName).join(" → ");
+  if (own.value === null) return <p data-testid="own-order">Order written down, {order}: <span className="quiet">not valued: {own.reason}</span></p>;
+  const less = own.value - (outlook.value ?? 0);
+  const close = Math.abs(less) <= 2 * (own.error ?? 0);
+  return (
+    <p data-testid="own-order">
+      Order written down, {order}: <b className="num">{amount(measure, own.value)}</b><Spread measure={measure} error={own.error} />, {close ? <span className="quiet">too close to call against the proposed one</span> : <><b className="num" style={{ color: less > 0 ? "var(--gain)" : "var(--loss)" }}>{change(measure, less)}</b> {CHANGED[measure]} against the proposed one</>}.
+    </p>
   );
 }
 
@@ -95,6 +127,10 @@ function Order({ outlook, measure, words }: { outlook: Outlook; measure: Measure
   );
 }
 
+/** mm beyond a drawn window from which it is said that it could be longer. */
+const ROOMY = 150;
+/** Share of its best place from which one end of a drawn window is called the better one. */
+const RISE = 0.15;
 const VERDICTS = {
   inside: "inside the computed window",
   partly: "only partly inside the computed window: too long, or beside it",
@@ -102,8 +138,8 @@ const VERDICTS = {
 };
 
 /** The planned place and the one that came, by the map: what each is worth, and what missing it cost. */
-function Meant({ chart, measure, shot, loss }: { chart: Chart; measure: Measure; shot: Shot; loss: number }) {
-  const plan = drawn(chart, measure, shot.plan.target, loss);
+function Meant({ chart, measure, shot, loss, angle, units }: { chart: Chart; measure: Measure; shot: Shot; loss: number; angle: Angle | null; units: Units }) {
+  const plan = drawn(chart, measure, shot.plan.target, loss, angle);
   const ended = shot.result?.cue_end ? readAt(chart, shot.result.cue_end) : null;
   if (!plan && !ended) return null;
   const one = plan && amount(measure, plan.high) === amount(measure, plan.low);
@@ -111,7 +147,7 @@ function Meant({ chart, measure, shot, loss }: { chart: Chart; measure: Measure;
     <p data-testid="meant">
       {plan && (
         <>
-          Planned place <b className="num">{one ? amount(measure, plan.mean) : `${figure(measure, plan.low)} to ${amount(measure, plan.high)}`}</b>, {VERDICTS[plan.verdict]}
+          {plan.where ? capital(plan.where) : "Planned place"} <b className="num">{one ? amount(measure, plan.mean) : `${figure(measure, plan.low)} to ${amount(measure, plan.high)}`}</b>{Math.abs(plan.rise) >= RISE * (plan.high || 1) && `, better ${plan.rise > 0 ? "long" : "short"}`}, {VERDICTS[plan.verdict]}{plan.room > ROOMY && <>, which runs on for <span className="num">{length(plan.room, units)}</span></>}
         </>
       )}
       {plan && ended && "; "}

@@ -1,22 +1,26 @@
-/** Which map lies on the table, and how much may be lost inside the window; kept for this browser. */
+/** What lies on the table of the tool's own: a map, an order, routes or a reading; kept for this browser. */
 import { create } from "zustand";
 
-/** `next`: where the cue ball should go; `here`: what it would be worth elsewhere now; `order`: the proposed plan. */
-export type View = "off" | "next" | "here" | "order";
+/**
+ * `next`: where the cue ball should go; `here`: what it would be worth elsewhere now; `order`: the proposed
+ * plan; `routes`: ways to the next ball; `table`: what passes, what is tied up.
+ */
+export const VIEWS = ["off", "next", "routes", "here", "order", "table"] as const;
+export type View = (typeof VIEWS)[number];
 export const LOSSES = [0.05, 0.1, 0.2];
 
 const VIEW = "aretane.map";
 const LOSS = "aretane.map.loss";
-const kept = localStorage.getItem(VIEW);
 
-export const useChart = create<{ view: View; loss: number }>(() => ({
-  view: kept === "next" || kept === "here" || kept === "order" ? kept : "off",
+export const useChart = create<{ view: View; loss: number; picked: number }>(() => ({
+  view: VIEWS.find((one) => one === localStorage.getItem(VIEW)) ?? "off",
   loss: LOSSES.find((one) => String(one) === localStorage.getItem(LOSS)) ?? 0.1,
+  picked: 0,
 }));
 
 export function show(view: View): void {
   localStorage.setItem(VIEW, view);
-  useChart.setState({ view });
+  useChart.setState({ view, picked: 0 });
 }
 
 export function allow(loss: number): void {
@@ -24,7 +28,13 @@ export function allow(loss: number): void {
   useChart.setState({ loss });
 }
 
-export const nextView = (): void => show(({ off: "next", next: "here", here: "order", order: "off" } as const)[useChart.getState().view]);
+/** Which of the routes, or of the ways to open a cluster, is drawn. */
+export const pick = (picked: number): void => useChart.setState({ picked });
+
+/** The next one of those; the views know how many there are. */
+export const nextPick = (): void => useChart.setState((s) => ({ picked: s.picked + 1 }));
+
+export const nextView = (): void => show(VIEWS[(VIEWS.indexOf(useChart.getState().view) + 1) % VIEWS.length] ?? "off");
 
 export function nextLoss(): void {
   allow(LOSSES[(LOSSES.indexOf(useChart.getState().loss) + 1) % LOSSES.length] ?? 0.1);

@@ -22,7 +22,7 @@ import { AskFor } from "../story/AskFor";
 import { cancelAnalysis, useStory } from "../story/useStory";
 import { useChart } from "../chart/chartStore";
 import { measureOf } from "../chart/measure";
-import { useOutlook } from "../chart/useOutlook";
+import { useAsked } from "../chart/useAsked";
 import * as act from "./actions";
 import { COMMANDS, keyOf } from "./commands";
 import { ConflictDialog } from "./ConflictDialog";
@@ -159,7 +159,10 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const view = useChart((s) => s.view);
   const stored = useDesk((s) => s.base);
   const { story, analyse } = useStory(recording?.id ?? 0, useDesk((s) => s.number), JSON.stringify([stored.rackVersion, stored.versions]));
-  const outlook = useOutlook(recording?.id ?? 0, useDesk((s) => s.number), doc, number, view !== "off" && Boolean(one));
+  const rack = useDesk((s) => s.number);
+  const outlook = useAsked("outlook", recording?.id ?? 0, rack, doc, number, ["next", "here", "order"].includes(view) && Boolean(one));
+  const routes = useAsked("routes", recording?.id ?? 0, rack, doc, number, view === "routes" && Boolean(one));
+  const reading = useAsked("reading", recording?.id ?? 0, rack, doc, number, view === "table" && Boolean(one));
   useVideo(recording?.id ?? 0);
   const following = doc.shots[number]?.shot.time_s ?? null;
   usePictureOf(one?.id ?? "", one?.shot.time_s ?? null, one?.shot.end_s ?? null, following, hidden);
@@ -182,7 +185,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const visible = hidden ? { ...one.shot, result: null } : one.shot;
   const line = hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot: visible }] : doc.shots;
   const shown = ended ? (layout.after ?? layout.before) : layout.before;
-  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} measure={measureOf(outlook?.measure ?? "")} legs={view === "order" ? (outlook?.proposed ?? NO_LEGS) : NO_LEGS} hidden={hidden} />;
+  const stage = <TableStage number={number} id={one.id} shot={visible} before={layout.before} after={layout.after} review={hidden ? undefined : review} table={table} planned={planned} found={found} chart={chartOf(outlook, view)} measure={measureOf(outlook?.measure ?? "")} legs={view === "order" ? (outlook?.proposed ?? NO_LEGS) : NO_LEGS} angle={view === "next" ? (outlook?.angle ?? null) : null} routes={routes} reading={reading} hidden={hidden} />;
   const picture = filmed && <Picture drawings={one.shot.drawings} draw={(made) => act.addDrawing(number, made)} />;
   return (
     <Shell top={lines} commands={COMMANDS} context={context} right={<SaveState />}>
@@ -196,7 +199,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               <Tray number={number} shot={visible} shown={shown} />
               <PointerRead />
             </div>
-            <ChartLine outlook={outlook} shot={visible} table={table} words={words} units={units} />
+            <ChartLine outlook={outlook} routes={routes} reading={reading} shot={visible} balls={shown} table={table} words={words} units={units} />
             <Told />
             <PencilLine number={number} drawn={one.shot.drawings.length} />
             <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />
@@ -224,7 +227,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
               {hidden ? <JudgeFirst number={number} words={words} /> : <ResultSlip number={number} shot={one.shot} before={layout.before} review={review} words={words} diamond={table.diamond} finding={finding.data} waiting={finding.waiting} units={units} />}
             </SlipBox>
             <SlipBox slip="worth" now={slip} line={hidden ? "hidden" : worthLine(one.shot.judgement.grade ?? review?.proposal?.grade ?? null, review?.miss?.along.mm ?? null, words, units)}>
-              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} worth={story?.shots[number - 1]} measure={measureOf(story?.measure ?? "")} who={`${name(one.shot.shooter)}, ${levelOf(recording, one.shot.shooter, words)} model`} ask={story && <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />} />}
+              {hidden ? <JudgeFirst number={number} words={words} /> : <WorthSlip number={number} shot={one.shot} review={review} words={words} units={units} worth={story?.shots[number - 1]} measure={measureOf(story?.measure ?? "")} who={`${name(one.shot.shooter)}, ${levelOf(recording, one.shot.shooter, words)} model`} found={found} ask={story && <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />} />}
             </SlipBox>
           </aside>
         </div>

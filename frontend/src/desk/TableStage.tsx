@@ -1,13 +1,17 @@
 /** The table one works on. Each gesture is a small state: press, move, release or cancel. */
 import { useRef, useState, type PointerEvent } from "react";
-import type { Chart, Drawing, FoundStrike, Leg, Place, Places, PlannedStrike, PocketName, Review, Shot, TableView } from "../api/types";
+import type { Angle, Chart, Drawing, FoundStrike, Leg, Place, Places, PlannedStrike, PocketName, Reading, Review, Routes, Shot, TableView } from "../api/types";
 import { ChartMarks } from "../chart/ChartMarks";
+import { NextMarks } from "../chart/NextMarks";
 import { OrderMarks } from "../chart/OrderMarks";
+import { ReadingMarks } from "../chart/ReadingMarks";
+import { RouteMarks } from "../chart/RouteMarks";
 import { useChart } from "../chart/chartStore";
 import type { Measure } from "../chart/measure";
 import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
-import { Hatch, MissMark, PlannedPath, PotMark, TargetMark } from "../table/Marks";
+import { Hatch, MissMark, PlannedPath, PotMark } from "../table/Marks";
+import { TargetMark } from "../table/TargetMark";
 import { CUSHION, FRAME, distance, inside, round, settle } from "../table/geometry";
 import { ballName } from "../table/colours";
 import { Ends, FoundMotion, PlannedBeside, PlannedMotion } from "../table/MotionMarks";
@@ -20,26 +24,28 @@ import { MovingBalls } from "./MovingBalls";
 import { usePlaying } from "./playing";
 import * as rd from "./rackDoc";
 import { preview } from "./saving";
+import { dragged as asTarget } from "./targets";
 
 type Gesture =
   | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }
   | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean }
   | { kind: "stroke"; points: Place[] };
 
-type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; chart: Chart | null; measure: Measure; legs: Leg[]; hidden: boolean };
+type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; chart: Chart | null; measure: Measure; legs: Leg[]; angle: Angle | null; routes: Routes | null; reading: Reading | null; hidden: boolean };
 
 const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
 /** mm that the eye forgives in a stroke. */
 const OFF = 8;
 const GRIP = 46; // mm; a thumb is wider than a ball
 
-export function TableStage({ number, shot, id, before, after, review, table, planned, found, chart, measure, legs, hidden }: Props) {
+export function TableStage({ number, shot, id, before, after, review, table, planned, found, chart, measure, legs, angle, routes, reading, hidden }: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const { pencil, hidden: drawnHidden } = usePencil();
   const slip = useDesk((s) => s.slip);
   const chosen = useDesk((s) => s.chosen);
   const loss = useChart((s) => s.loss);
+  const picked = useChart((s) => s.picked);
   const showPaths = useDesk((s) => s.showPaths);
   const playing = usePlaying((s) => s.playing !== null);
   const ended = !hidden && (slip === "result" || slip === "worth");
@@ -115,15 +121,17 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
       return act.setPlan(number, { via: [...shot.plan.via, onCushion(table, done.from)] });
     const start = round(inside(table, "cue", done.from));
     if (done.moved && slip === "plan" && distance(done.from, at) > 60)
-      act.setWindow(number, start, round(inside(table, "cue", at)));
+      act.drawTarget(number, start, round(inside(table, "cue", at)));
     else act.clickCloth(number, start);
   };
 
   const dragged = gesture?.kind === "ball" && gesture.moved ? gesture : null;
   const held = dragged ? settle(table, shown, dragged.ball, dragged.at) : null;
   const drawing = gesture?.kind === "cloth" && gesture.moved && slip === "plan" && !gesture.rail ? gesture : null;
+  // What the tool reads off the table is not to be told from the planned strike under its lines.
+  const paths = showPaths && !routes && !reading;
   const asDrawn: Shot = drawing
-    ? rd.withPlan(shot, { target: { kind: "window", a: drawing.from, b: drawing.at } })
+    ? rd.withPlan(shot, { target: asTarget(shot.plan.target, drawing.from, drawing.at) })
     : shot;
   const pocket = table.pockets.find((p) => p.name === shot.plan.pocket);
   const keyed = drawing ? undefined : review;
@@ -148,6 +156,9 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
       <Hatch />
       <TableBed table={table} />
       {chart && !dragged && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+      {angle && !dragged && <NextMarks table={table} angle={angle} />}
+      {routes?.routes.length && !dragged && !playing ? <RouteMarks table={table} routes={routes} picked={picked} /> : null}
+      {reading?.stage === "fine" && !dragged && !playing && <ReadingMarks table={table} reading={reading} balls={before} picked={picked} />}
       {legs.length > 0 && !dragged && !playing && <OrderMarks table={table} legs={legs} />}
       {pocket && (
         <circle
@@ -159,11 +170,11 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
         const now = shown[ball];
         return !now || distance(now, at) > 1 ? <Ball key={ball} table={table} ball={ball} at={at} faint /> : null;
       })}
-      <TargetMark table={table} shot={asDrawn} />
+      <TargetMark table={table} shot={asDrawn} balls={shown} />
       <PlannedPath table={table} shot={asDrawn} review={review} />
-      {showPaths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />}
+      {paths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />}
       {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && <Ends table={table} ends={planned.ends} />}
-      {showPaths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />}
+      {paths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />}
       {showPaths && ended && found && planned && <PlannedBeside table={table} planned={planned} />}
       {showPaths && ended && found && <FoundMotion table={table} found={found} />}
       {ended && keyed && <MissMark table={table} review={keyed} />}

@@ -8,6 +8,7 @@ import { now, seekClock } from "../player/control";
 import { hasPicture } from "../player/playerStore";
 import { edit, history, useDesk, type Slip } from "./deskStore";
 import * as rd from "./rackDoc";
+import { clicked, dragged } from "./targets";
 
 const MOST_DRAWINGS = 40;
 
@@ -106,7 +107,7 @@ export function clickCloth(n: number, place: Place): void {
     choose(null);
     return;
   }
-  setPlan(n, { target: { kind: "point", a: place, b: null } });
+  setPlan(n, { target: clicked(one.shot.plan.target, place) });
 }
 
 /** While a first layout is being laid out, the next ball of the tray comes to hand by itself. */
@@ -116,8 +117,10 @@ function nextFromTray(n: number, placed: string): string | null {
   return off.find((ball) => rank(ball) > rank(placed)) ?? null;
 }
 
-export const setWindow = (n: number, a: Place, b: Place) =>
-  setPlan(n, { target: { kind: "window", a, b } });
+export function drawTarget(n: number, a: Place, b: Place): void {
+  const now = at(n)?.shot.plan.target;
+  if (now) setPlan(n, { target: dragged(now, a, b) });
+}
 
 export function pickBall(n: number, ball: string): void {
   const { slip } = useDesk.getState();

@@ -1,12 +1,13 @@
 /** The one table of commands: keys, menu, palette and help are all made from it. */
 import type { PocketName } from "../api/types";
-import { nextLoss, nextView } from "../chart/chartStore";
+import { nextLoss, nextPick, nextView } from "../chart/chartStore";
 import * as act from "./actions";
 import { setBlind, useDesk } from "./deskStore";
 import { putDown, switchHidden, takePencil } from "../drawing/pencil";
 import * as control from "../player/control";
 import { setShown, usePlayer } from "../player/playerStore";
 import { play, SLOW, stop } from "./playing";
+import { target } from "./targets";
 
 export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void };
 export type Command = {
@@ -83,8 +84,8 @@ export const COMMANDS: Command[] = [
   })),
 
   { id: "choice", group: "Plan", words: "Attack, safety or two-way", keys: ["c"], run: (c) => act.nextChoice(c.shot) },
-  { id: "no-target", group: "Plan", words: "No plan for the cue ball: just pot it", keys: ["j"], run: (c) => act.setPlan(c.shot, { target: { kind: "none", a: null, b: null } }) },
-  { id: "clear-target", group: "Plan", words: "Clear the target and its path", keys: ["Shift+J"], run: (c) => act.setPlan(c.shot, { target: { kind: "unset", a: null, b: null }, via: [] }) },
+  { id: "no-target", group: "Plan", words: "No plan for the cue ball: just pot it", keys: ["j"], run: (c) => act.setPlan(c.shot, { target: target("none") }) },
+  { id: "clear-target", group: "Plan", words: "Clear the target and its path", keys: ["Shift+J"], run: (c) => act.setPlan(c.shot, { target: target("unset"), via: [] }) },
 
   { id: "potted", group: "Result", words: "Potted as planned", keys: ["p"], run: (c) => act.potted(c.shot) },
   { id: "missed", group: "Result", words: "Not potted", keys: ["x"], run: (c) => act.missed(c.shot) },
@@ -117,7 +118,8 @@ export const COMMANDS: Command[] = [
   { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },
   { id: "slip-result", group: "Screen", words: "Open the result", keys: ["r"], run: () => act.openSlip("result") },
   { id: "slip-worth", group: "Screen", words: "Open the worth", keys: ["o"], run: () => act.openSlip("worth") },
-  { id: "map", group: "Screen", words: "Map of chances: for the next ball, from here, the proposed order, none", keys: ["."], run: () => nextView() },
+  { id: "map", group: "Screen", words: "What the tool shows on the table: chances for the next ball, routes, chances from here, the proposed order, a reading of the table, nothing", keys: ["."], run: () => nextView() },
+  { id: "map-pick", group: "Screen", words: "The next route, or the next way to open a cluster", keys: [","], run: () => nextPick() },
   { id: "map-loss", group: "Screen", words: "How much may be lost inside the computed window", keys: ["Shift+W"], run: () => nextLoss() },
   { id: "play", group: "Screen", words: "Play the strike at its true speed", keys: ["v"], run: () => play(1) },
   { id: "play-slow", group: "Screen", words: "Play the strike slowly", keys: ["Shift+V"], run: () => play(SLOW) },

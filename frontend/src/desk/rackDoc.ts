@@ -1,6 +1,7 @@
 /** The rack as it is being edited: plain data and pure changes to it. No network, no React. */
 import type { Judgement, Place, Places, Plan, PocketName, Result, Shot } from "../api/types";
 import { rank } from "../table/colours";
+import { target } from "./targets";
 
 export type DocShot = { id: string; shot: Shot };
 /** All of a rack but its shots. */
@@ -10,7 +11,7 @@ export const emptyHead: RackHead = { breaker: null, notes: "", depth: "full", wi
 
 export const emptyPlan = (): Plan => ({
   ball: null, pocket: null, part: null, kind: "direct", choice: "attack", reason: null, intent: null, tip: null,
-  speed: null, target: { kind: "unset", a: null, b: null }, via: [], better_error: null,
+  speed: null, target: target("unset"), via: [], better_error: null,
   next_ball: null, next_pocket: null, wanted_angle: null, free_ball: false, hit: null, visit: null,
 });
 
@@ -21,7 +22,7 @@ export const emptyResult = (): Result => ({
 
 export const emptyJudgement = (): Judgement => ({
   grade: null, decision: null, luck: null, causes: [], left_out: null, verdicts: [], evidence: {}, caused_back: null,
-  question: "",
+  question: "", lesson: "",
 });
 
 export const emptyShot = (shooter: string, first: boolean): Shot => ({

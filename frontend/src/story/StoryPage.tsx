@@ -16,7 +16,8 @@ import { Shell } from "../shell/Shell";
 import { Ball } from "../table/Ball";
 import { theBall } from "../table/colours";
 import { CUSHION, FRAME, distance } from "../table/geometry";
-import { Hatch, MissMark, PlannedPath, PotMark, TargetMark } from "../table/Marks";
+import { Hatch, MissMark, PlannedPath, PotMark } from "../table/Marks";
+import { TargetMark } from "../table/TargetMark";
 import { TableBed } from "../table/TableBed";
 import type { Units } from "../units/units";
 import { useDialect } from "../words/useDialect";
@@ -93,11 +94,31 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
             </section>
             <Turning story={story} go={go} shot={shotNumber} names={doc.shots.map((s) => name(s.shot.shooter).split(" ")[0] ?? "")} />
             <Streaks story={story} name={name} go={go} />
+            <Lessons shots={doc.shots.map((one) => one.shot)} go={go} current={shotNumber} />
           </aside>
         </div>
         <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={shotNumber} name={name} go={go} over={rack.over} hidden={false} story={story} />
       </div>
     </Shell>
+  );
+}
+
+/** What the reviewer drew from the rack, numbered in the order of its shots. */
+function Lessons({ shots, go, current }: { shots: Shot[]; go: (shot: number) => void; current: number }) {
+  const lessons = shots.map((shot, k) => ({ words: shot.judgement.lesson, number: k + 1 })).filter((one) => one.words);
+  return (
+    <section className="rule mt-1 border-t pt-1" aria-label="Lessons">
+      <h2 className="quiet text-sm">Lessons</h2>
+      {lessons.length === 0 && <p className="quiet text-sm">None written yet: a shot's worth slip on the desk has a line for one.</p>}
+      <ol className="list-inside list-decimal text-sm">
+        {lessons.map((one) => (
+          <li key={one.number}>
+            {one.words}{" "}
+            <button type="button" className="go underline" aria-current={one.number === current} onClick={() => go(one.number)}>shot {one.number}</button>
+          </li>
+        ))}
+      </ol>
+    </section>
   );
 }
 
@@ -116,7 +137,7 @@ function Scene({ table, shot, review, before, after }: { table: TableView; shot:
     <svg viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block h-full w-full" role="img" aria-label="The shot: the layout before it, what was planned, and where the balls ended">
       <Hatch />
       <TableBed table={table} />
-      <TargetMark table={table} shot={shot} />
+      <TargetMark table={table} shot={shot} balls={after ?? before} />
       <PlannedPath table={table} shot={shot} review={review} />
       {review?.pot && <PotMark table={table} pot={review.pot} before={before} rays={false} />}
       {review && <MissMark table={table} review={review} />}

@@ -15,35 +15,11 @@ export function Hatch() {
   );
 }
 
-/** Where the cue ball should end: a ring for a point, a hatched strip for a window. */
-export function TargetMark({ table, shot }: On & { shot: Shot }) {
-  const { kind, a, b } = shot.plan.target;
-  if (!a || kind === "none" || kind === "unset") return null;
-  const r = radius(table, "cue");
-  const [x, y] = [a[0], table.width - a[1]];
-  if (kind === "point" || !b)
-    return (
-      <g data-mark="target">
-        <circle cx={x} cy={y} r={r} fill="url(#hatch)" stroke="var(--mark-line)" strokeWidth={5} strokeDasharray="16 11" />
-      </g>
-    );
-  const angle = (Math.atan2(b[1] - a[1], b[0] - a[0]) * 180) / Math.PI;
-  const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
-  const better = shot.plan.better_error;
-  const end = better === "short" ? 0 : long;
-  return (
-    <g data-mark="target" transform={`translate(${x} ${y}) rotate(${-angle})`}>
-      <rect x={-r} y={-r} width={long + 2 * r} height={2 * r} rx={r} fill="url(#hatch)" stroke="var(--mark-line)" strokeWidth={5} strokeDasharray="16 11" />
-      {better && <line x1={end} x2={end} y1={-r - 14} y2={r + 14} stroke="var(--mark-line)" strokeWidth={8} />}
-    </g>
-  );
-}
-
 /** The planned way of the cue ball, dashed: ghost place, cushions, target. */
 export function PlannedPath({ table, shot, review }: On & { shot: Shot; review: Review | undefined }) {
   const { target, via } = shot.plan;
-  if (!target.a) return null;
-  const end: Place = target.b ? [(target.a[0] + target.b[0]) / 2, (target.a[1] + target.b[1]) / 2] : target.a;
+  if (!target.a || !["point", "window", "either"].includes(target.kind)) return null;
+  const end: Place = target.b && target.kind === "window" ? [(target.a[0] + target.b[0]) / 2, (target.a[1] + target.b[1]) / 2] : target.a;
   const start = (review?.pot?.ghost as Place | undefined) ?? review?.before.cue;
   const stops = [...(start ? [start] : []), ...via, end];
   return (

@@ -44,6 +44,12 @@ export function theBall(ball: string): string {
   return ball === "cue" ? "the cue ball" : `the ${ball}`;
 }
 
+/** "the 5 and the 9", "the 2, the 5 and the 9". */
+export function theBalls(balls: string[]): string {
+  const names = balls.map(theBall);
+  return names.length < 2 ? (names[0] ?? "") : `${names.slice(0, -1).join(", ")} and ${names.at(-1)}`;
+}
+
 /** Order of balls: the cue ball, numbers, reds, yellows, colours by points. */
 export function rank(ball: string): number {
   if (ball === "cue") return 0;

@@ -8,13 +8,14 @@ import numpy as np
 from .chance.direct import PARTS, rows, usual_speed
 from .chance.made import Task, Way, made
 from .chance.search import chance_of
-from .geometry import Point, nearest_on_segment
+from .geometry import Point
 from .layout import Layout
 from .motion.physics import Physics
 from .motion.play import STANDARD, Motion, play, play_ready
 from .motion.ready import Ready, ready
 from .motion.strike import Strike
 from .natural import natural_path
+from .position import miss
 from .shot import Plan, Target
 from .skill.circumstances import circumstances
 from .skill.model import Skill
@@ -130,7 +131,7 @@ def forecast(
         potted=tuple(bool(hit) for hit, fate in zip(good, cue, strict=True) if fate == -1),
         pot=wilson(int(good.sum()), SAMPLES),
         scratch=wilson(int((cue != -1).sum()), SAMPLES),
-        in_window=None if plan.target.a is None else wilson(int((good & in_target).sum()), SAMPLES),
+        in_window=None if plan.target.middle is None else wilson(int((good & in_target).sum()), SAMPLES),
         railed=meant.railed,
     )
 
@@ -153,8 +154,7 @@ def _strike_of(at: Ready, table: Table, layout: Layout, plan: Plan) -> tuple[Str
 
 def on_target(target: Target, place: Point, table: Table) -> bool:
     """Whether a cue ball lies on the planned point, or in the window: within a ball radius of it."""
-    if target.a is None:
+    if target.a is None or target.middle is None:
         return False
-    return (
-        nearest_on_segment(target.a, target.b or target.a, place).distance(place) <= table.cue_ball_radius
-    )
+    missed = miss(target, place, 0.0)
+    return missed is not None and missed.distance <= table.cue_ball_radius

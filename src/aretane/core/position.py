@@ -43,9 +43,12 @@ def arrival_direction(plan: Plan, start: Point) -> float | None:
 
 def miss(target: Target, ended: Point, arrival: float) -> Miss | None:
     """Split the miss of `target` by a cue ball that ended at `ended`; None where nothing was planned."""
-    if target.a is None:
+    if target.a is None or target.middle is None:
         return None
-    nearest = nearest_on_segment(target.a, target.b or target.a, ended)
+    if target.kind == "either" and target.b is not None:
+        nearest = min((target.a, target.b), key=ended.distance)
+    else:
+        nearest = nearest_on_segment(target.a, target.b or target.a, ended)
     off = ended.minus(nearest)
     ahead = unit(arrival)
     return Miss(off.dot(ahead), ahead.cross(off), turn(arrival), nearest)

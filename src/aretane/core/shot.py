@@ -12,27 +12,46 @@ from .layout import Layout
 from .table import PocketName
 from .vocabulary import CUE
 
-TargetKind = Literal["unset", "none", "point", "window"]
+TargetKind = Literal[
+    "unset",
+    "none",
+    "point",
+    "window",
+    "line",
+    "side",
+    "either",
+    "angle",
+    "route",
+    "avoid",
+    "ball",
+    "snooker",
+]
+Side = Literal["left", "right"]
 
 
 @dataclass(frozen=True, slots=True)
 class Target:
-    """Where the cue ball should end.
+    """Where the cue ball should end, or what else is meant.
 
     `unset`: not said. `none`: no plan at all, just pot it. `point`: `a`. `window`: the strip from
-    `a` to `b`.
+    `a` to `b`. `line`: on the line of the next shot. `side`: on that `side` of it, looking at the pocket.
+    `either`: at `a` or at `b`. `angle`: with the cut wanted on the next ball. `route`: the cue ball goes
+    between `a` and `b`. `avoid`: anywhere but in the circle round `a` through `b`. `ball`: the object ball
+    `ball` ends at `a`. `snooker`: the cue ball ends where `ball` cannot be hit directly.
     """
 
     kind: TargetKind = "unset"
     a: Point | None = None
     b: Point | None = None
+    side: Side | None = None
+    ball: str | None = None
 
     @property
     def middle(self) -> Point | None:
-        """The planned point, or the middle of the window; None where there is no plan."""
-        if self.a is None:
+        """The planned point, or the middle of the window; None where the cue ball has no planned place."""
+        if self.a is None or self.kind not in ("point", "window", "either"):
             return None
-        if self.b is None:
+        if self.b is None or self.kind == "either":
             return self.a
         return Point((self.a.x + self.b.x) / 2, (self.a.y + self.b.y) / 2)
 

@@ -75,6 +75,23 @@ TABLE_SIZES: Words = {
 
 POCKET_PARTS: Words = {"left": "Left half", "middle": "Middle", "right": "Right half"}
 
+TARGETS: Words = {
+    "none": "No plan, just pot it",
+    "point": "A point",
+    "window": "A window",
+    "line": "The line of the next shot",
+    "side": "One side of that line",
+    "either": "Either of two places",
+    "angle": "An angle on the next ball",
+    "route": "Through a gap",
+    "avoid": "Out of a zone",
+    "ball": "A place for a ball",
+    "snooker": "A snooker",
+}
+"""What a plan may mean for where the cue ball, or a ball, ends."""
+
+TARGET_SIDES: Words = {"left": "Left of the line", "right": "Right of the line"}
+
 CHOICES: Words = {"attack": "Attack", "safety": "Safety", "two-way": "Two-way"}
 
 CHOICE_REASONS: Words = {

@@ -23,7 +23,7 @@ from aretane.core.balls import ALL_BALLS, COLOURS
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion.strike import MISCUE
-from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, Tip, VisitPlan
+from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, TargetKind, Tip, VisitPlan
 from aretane.core.skill import PRESETS
 from aretane.core.table import TABLES, PocketName
 from aretane.core.units import metres
@@ -129,20 +129,42 @@ class LayoutShape(Shape):
     balls: dict[Ball, Place | None] = Field(default_factory=dict)
 
 
-class TargetShape(Shape):
-    """Where the cue ball should end: `unset`, `none` (just pot it), a `point` a, a `window` a to b."""
+PLACES_OF = {
+    "point": (1,),
+    "window": (2,),
+    "either": (0, 1, 2),
+    "route": (0, 2),
+    "avoid": (0, 2),
+    "ball": (0, 1),
+}
+"""How many places a target of a kind may have: those drawn in steps may wait for theirs."""
 
-    kind: Literal["unset", "none", "point", "window"] = "unset"
+
+class TargetShape(Shape):
+    """Where the cue ball should end, or what else is meant.
+
+    `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
+    of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
+    `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies.
+    """
+
+    kind: TargetKind = "unset"
     a: Place | None = None
     b: Place | None = None
+    side: Literal["left", "right"] | None = Field(default=None, description="of the line, for `side`")
+    ball: Ball | None = Field(default=None, description="the object ball of `ball` and `snooker`")
 
     @model_validator(mode="after")
     def _places_fit_kind(self) -> "TargetShape":
-        needed = {"unset": 0, "none": 0, "point": 1, "window": 2}[self.kind]
+        allowed = PLACES_OF.get(self.kind, (0,))
         given = (self.a is not None) + (self.b is not None)
-        if given != needed or (needed == 1 and self.a is None):
-            wants = ("no place", "the place a", "the places a and b")[needed]
+        if given not in allowed or (given == 1 and self.a is None):
+            wants = " or ".join(("no place", "the place a", "the places a and b")[one] for one in allowed)
             raise ValueError(f"a target of kind {self.kind!r} takes {wants}")
+        if self.side is not None and self.kind != "side":
+            raise ValueError(f"a target of kind {self.kind!r} takes no side")
+        if self.ball is not None and self.kind not in ("ball", "snooker"):
+            raise ValueError(f"a target of kind {self.kind!r} takes no ball")
         return self
 
 
@@ -253,7 +275,8 @@ class JudgementShape(Shape):
     """The reviewer's verdicts. `grade` overrules the proposed grade of the position.
 
     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
-    many shots earlier the error was made that this one paid for; `question` is open, to the player.
+    many shots earlier the error was made that this one paid for; `question` is open, to the player;
+    `lesson` is what the shot teaches, told in the rack's story.
     """
 
     grade: Grade | None = None
@@ -265,6 +288,7 @@ class JudgementShape(Shape):
     evidence: dict[Cause, Evidence] = Field(default_factory=dict)
     caused_back: int | None = Field(default=None, ge=1, le=60)
     question: Annotated[str, Field(max_length=1000)] = ""
+    lesson: Annotated[str, Field(max_length=300)] = ""
 
 
 class DrawingShape(Shape):
@@ -334,7 +358,13 @@ def to_core(shot: ShotShape) -> Shot:
             reason=plan.reason,
             tip=None if plan.tip is None else Tip(plan.tip.side, plan.tip.height),
             speed=plan.speed,
-            target=Target(plan.target.kind, _maybe(plan.target.a), _maybe(plan.target.b)),
+            target=Target(
+                plan.target.kind,
+                _maybe(plan.target.a),
+                _maybe(plan.target.b),
+                plan.target.side,
+                plan.target.ball,
+            ),
             via=tuple(point(place) for place in plan.via),
             better_error=plan.better_error,
             next_ball=plan.next_ball,

@@ -15,7 +15,19 @@ from aretane import __version__
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 
-from . import analysing, errors, match_files, numbers, outlooks, players, racks, recordings, session, today
+from . import (
+    analysing,
+    errors,
+    match_files,
+    numbers,
+    outlooks,
+    players,
+    racks,
+    readings,
+    recordings,
+    session,
+    today,
+)
 from .analysing.analyst import Analyst
 from .analysing.work import executor
 from .charting import Charting
@@ -50,7 +62,7 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
     app.extensions["charting"] = Charting()
     app.extensions["checking"] = Checking(settings, database)
-    for module in (session, today, players, recordings, racks, outlooks, match_files, numbers):
+    for module in (session, today, players, recordings, racks, outlooks, readings, match_files, numbers):
         app.register_blueprint(module.blueprint)
     for blueprint in (*VIDEO, analysing.blueprint):
         app.register_blueprint(blueprint)

@@ -2,6 +2,7 @@
 
 import time
 from collections import OrderedDict
+from collections.abc import Callable, Hashable, Mapping
 from dataclasses import dataclass, field
 from threading import Condition, Thread
 
@@ -23,7 +24,8 @@ ROUGH = 2.0
 @dataclass(slots=True)
 class Chart:
     """One position's maps on their way: `rough`, then `fine`; `legs` the proposed order; `maps` counts
-    the maps of the search now running. `trouble` says why it was given up."""
+    the maps of the search now running. `trouble` says why it was given up. `first` is what is to be
+    worked out before the maps, `wanted` what from the fine run, `more` what of both is there."""
 
     asked: Question
     through: str | None
@@ -33,10 +35,13 @@ class Chart:
     legs: tuple[Leg, ...] = ()
     maps: int = 0
     trouble: str = ""
+    wanted: dict[Hashable, Callable[[Run], object]] = field(default_factory=dict)
+    first: dict[Hashable, Callable[[], object]] = field(default_factory=dict)
+    more: dict[Hashable, object] = field(default_factory=dict)
 
     @property
     def done(self) -> bool:
-        return self.fine is not None or bool(self.trouble)
+        return bool(self.trouble) or (self.fine is not None and not self.wanted and not self.first)
 
     @property
     def run(self) -> Run | None:
@@ -58,8 +63,16 @@ class Charting:
     _change: Condition = field(default_factory=Condition)
     _thread: Thread | None = None
 
-    def ask(self, asked: Question, through: str | None) -> Chart:
-        """The chart of a position: as far as it is. Asking again says that somebody waits."""
+    def ask(
+        self, asked: Question, through: str | None,
+        more: Mapping[Hashable, Callable[[Run], object]] | None = None,
+        first: Mapping[Hashable, Callable[[], object]] | None = None,
+    ) -> Chart:  # fmt: skip
+        """The chart of a position: as far as it is. Asking again says that somebody waits.
+
+        `first` is worked out before the maps and `more` from the fine run, each under its key; both are
+        told in the chart's `more`.
+        """
         key = (asked, through)
         with self._change:
             chart = self._charts.setdefault(key, Chart(asked, through, 0.0))
@@ -67,6 +80,8 @@ class Charting:
             self._charts.move_to_end(key)
             while len(self._charts) > KEPT:
                 self._charts.popitem(last=False)
+            chart.wanted |= {key: work for key, work in (more or {}).items() if key not in chart.more}
+            chart.first |= {key: work for key, work in (first or {}).items() if key not in chart.more}
             if not chart.done and chart not in self._wanted:
                 self._wanted.append(chart)
                 self._change.notify()
@@ -97,9 +112,26 @@ class Charting:
             if newer or time.monotonic() - chart.seen > FORGOTTEN:
                 raise _Given
 
+        while chart.first:
+            key, work = next(iter(chart.first.items()))
+            chart.more[key] = work()
+            del chart.first[key]
+        if chart.fine is not None:
+            return self._add(chart)
         if chart.rough is None:
             chart.rough = search(chart.asked, ROUGH, told=told, through=chart.through, kept=self._maps)
         chart.maps = 0
         fine = search(chart.asked, told=told, through=chart.through, kept=self._maps)
         chart.legs = proposed(fine)
         chart.fine = fine
+        self._add(chart)
+
+    def _add(self, chart: Chart) -> None:
+        """Work out what else is wanted, one thing after the other."""
+        assert chart.fine is not None
+        while chart.wanted:
+            if self._wanted[-1] is not chart:
+                raise _Given
+            key, work = next(iter(chart.wanted.items()))
+            chart.more[key] = work(chart.fine)
+            del chart.wanted[key]

@@ -1,14 +1,26 @@
 """The chance maps of a position on the shot desk."""
 
-from typing import Annotated
+from collections.abc import Callable, Hashable
+from functools import partial
+from math import degrees
+from typing import Annotated, NamedTuple, cast
 
+import numpy as np
 from apiflask import APIBlueprint
 from flask import current_app
 from pydantic import Field
 
-from aretane.core.runout.games import NoRun, doubtful, question
+from aretane.core.geometry import Point
+from aretane.core.patterns.angles import angle_range, angle_words
+from aretane.core.patterns.scratch import scratch_lines
+from aretane.core.runout.frame import frame_of, usual, win_chance
+from aretane.core.runout.games import NoRun, Question, doubtful, question
 from aretane.core.runout.line import Leg, hardest
 from aretane.core.runout.maps import ChanceMap, PlannedShot
+from aretane.core.runout.ordered import NoOrder, ordered
+from aretane.core.runout.run import Run
+from aretane.core.shot import Plan
+from aretane.core.skill import Skill
 from aretane.core.units import mm
 
 from .asker import to_read
@@ -16,9 +28,10 @@ from .charting import Chart, Charting
 from .racks import PreviewBody, before_rack
 from .reviewing import RackHead, replayed, skill_of
 from .striking import path_view
-from .views import AdvisedView, ChartView, LegView, OutlookView
+from .views import AdvisedView, AngleView, ChartView, LegView, OutlookView, OwnOrderView, ScratchView
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")
+FRAME = "frame"
 
 
 class OutlookBody(PreviewBody):
@@ -27,49 +40,110 @@ class OutlookBody(PreviewBody):
     shot: Annotated[int, Field(ge=1, le=300)]
 
 
+class Asked(NamedTuple):
+    """The position that is looked at: its question, the plan of the shot; in a match of two how far the
+    shooter leads, and the other player's model."""
+
+    question: Question
+    plan: Plan
+    lead: int
+    other: Skill | None
+
+
+def asked_of(recording_id: int, body: OutlookBody) -> Asked:
+    """The question of the shot that is looked at. Raises NoRun."""
+    with to_read() as (db, asker):
+        around, carried = before_rack(db, asker, recording_id, body.number)
+    head = RackHead(body.breaker, body.depth)
+    _, steps = replayed(around, head, body.shots, carried)
+    if body.shot > len(steps):
+        raise NoRun("there is no such shot")
+    step = steps[body.shot - 1]
+    if step.shot.plan.kind == "break":
+        raise NoRun("the break comes first: chances are worked out for what it leaves")
+    shooter = step.shot.shooter
+    asked = question(
+        around.table, around.discipline, step.state, shooter, step.before, skill_of(around, shooter),
+        around.physics,
+    )  # fmt: skip
+    others = [player for player in step.state.players if player != shooter]
+    other = skill_of(around, others[0]) if len(others) == 1 else None
+    lead = step.state.score(shooter) - sum(step.state.score(player) for player in others)
+    return Asked(asked, step.shot.plan, lead, other)
+
+
+def charting() -> Charting:
+    """The maps of this application."""
+    found: Charting = current_app.extensions["charting"]
+    return found
+
+
 @blueprint.post("/recordings/<int:recording_id>/outlook")
 @blueprint.input(OutlookBody)
 @blueprint.output(OutlookView)
 def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
     """The chance to run out before a shot, as far as it is worked out: ask again until it is fine."""
-    with to_read() as (db, asker):
-        around, carried = before_rack(db, asker, recording_id, json_data.number)
-    head = RackHead(json_data.breaker, json_data.depth)
-    _, steps = replayed(around, head, json_data.shots, carried)
-    if json_data.shot > len(steps):
-        return _without("there is no such shot")
-    step = steps[json_data.shot - 1]
-    if step.shot.plan.kind == "break":
-        return _without("the break comes first: chances are worked out for what it leaves")
-    shooter = step.shot.shooter
     try:
-        asked = question(
-            around.table, around.discipline, step.state, shooter, step.before, skill_of(around, shooter),
-            around.physics,
-        )  # fmt: skip
+        there = asked_of(recording_id, json_data)
     except NoRun as reason:
         return _without(str(reason))
-    charting: Charting = current_app.extensions["charting"]
-    plan = step.shot.plan
-    return _view(charting.ask(asked, plan.ball), plan.ball)
+    asked, plan = there.question, there.plan
+    order = plan.visit.order if plan.visit is not None else ()
+    own: dict[Hashable, Callable[[Run], object]] = {}
+    if order:
+        own[order] = partial(_own_order, asked=asked, order=order)
+    if asked.discipline == "snooker" and there.other is not None:
+        own[FRAME, there.other] = partial(_usual, asked=asked, other=there.other)
+    return _view(charting().ask(asked, plan.ball, own), there, order)
+
+
+def _usual(_: Run, asked: Question, other: Skill) -> tuple[float, float]:
+    """Both players' usual chance of a pot."""
+    one, two = (usual(asked.table, asked.layout, who, asked.physics) for who in (asked.skill, other))
+    return one, two
+
+
+def _frame(chart: Chart, there: Asked, points: float) -> float | None:
+    """The chance to win the frame, once both players' usual chances are there."""
+    both = cast("tuple[float, float] | None", chart.more.get((FRAME, there.other)))
+    if both is None:
+        return None
+    asked = there.question
+    return round(win_chance(frame_of(there.lead, asked.due, asked.layout), points, *both), 3)
+
+
+def _own_order(run: Run, asked: Question, order: tuple[str, ...]) -> OwnOrderView:
+    """What the reviewer's own order is worth."""
+    try:
+        found = ordered(run, asked, order).outlook
+    except NoOrder as reason:
+        return OwnOrderView(balls=list(order), value=None, error=None, reason=str(reason))
+    return OwnOrderView(
+        balls=list(order),
+        value=round(found.values[0] * run.units[0], 4),
+        error=round(doubtful(asked.discipline, found.values[0], found.error) * run.units[0], 4),
+        reason="",
+    )
 
 
 def _without(reason: str) -> OutlookView:
     return OutlookView(
         reason=reason, stage="none", maps=0, measure="chance", value=None, error=None, break_shot=None,
-        advised=None, here=None, following=None, after=None, proposed=[], hardest=None,
+        advised=None, here=None, following=None, after=None, proposed=[], hardest=None, own=None,
+        own_waits=False, frame=None, angle=None,
     )  # fmt: skip
 
 
-def _view(chart: Chart, planned: str | None) -> OutlookView:
+def _view(chart: Chart, there: Asked, order: tuple[str, ...]) -> OutlookView:
+    plan = there.plan
     run = chart.run
-    if chart.trouble:
+    if chart.trouble and chart.fine is None:  # what was asked for beside fine maps takes none of them away
         return _without(chart.trouble)
     if run is None:
         return _without("").model_copy(update={"stage": "waiting", "maps": chart.maps})
     found, unit = run.outlook(), run.units[0]
     legs = chart.legs
-    ball = planned or (found.shot.ball if found.shot else None)
+    ball = plan.ball or (found.shot.ball if found.shot else None)
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
     then = None if way is None or way.then is None else run.maker.maps.get(way.then)
     return OutlookView(
@@ -86,7 +160,46 @@ def _view(chart: Chart, planned: str | None) -> OutlookView:
         after=ball,
         proposed=[_leg_view(leg, unit) for leg in legs],
         hardest=hardest(legs),
+        own=cast(OwnOrderView | None, chart.more.get(order)) if order else None,
+        own_waits=bool(chart.wanted) and not chart.trouble,
+        frame=_frame(chart, there, found.values[0] * unit),
+        angle=None if then is None else _angle(run, then, plan, unit),
     )
+
+
+def _angle(run: Run, then: ChanceMap, plan: Plan, unit: float) -> AngleView | None:
+    """The cuts that still work on the next ball: the one planned, else the best from the planned place, or
+    from the best place."""
+    layout, table = run.maker.layout, run.maker.table
+    place = plan.target.middle
+    if place is None:
+        place = then.node(*(int(k) for k in np.unravel_index(then.smooth[0].argmax(), then.errors.shape)))
+    shot = then.shot(*then.nearest(place))
+    ball = plan.next_ball or (shot.ball if shot is not None else None)
+    if ball is None or ball not in then.state:
+        return None
+    best = shot.pocket if shot is not None and shot.ball == ball else None
+    pocket = plan.next_pocket or best
+    if pocket is None:
+        return None
+    far = place.distance(dict(layout.places)[ball]) - table.radius(ball) - table.cue_ball_radius
+    found = angle_range(run.maker, then, ball, pocket, max(far, table.ball_radius))
+    if found is None:
+        return None
+    return AngleView(
+        ball=ball, pocket=pocket, words=angle_words(found), smallest=round(degrees(found.smallest), 1),
+        best=round(degrees(found.best), 1), worth=round(found.worth * unit, 4),
+        distance=round(mm(found.distance), 1), line=(in_mm(found.ghost), in_mm(found.straight)),
+        scratches=[
+            ScratchView(into=one.into, near=in_mm(one.near), far=in_mm(one.far))
+            for one in scratch_lines(table, layout, ball, pocket)
+        ],
+    )  # fmt: skip
+
+
+def in_mm(place: Point) -> tuple[float, float]:
+    """A place for people: mm, to a tenth."""
+    return round(mm(place.x), 1), round(mm(place.y), 1)
 
 
 def _leg_view(leg: Leg, unit: float) -> LegView:

@@ -5,6 +5,7 @@ from dataclasses import asdict
 from aretane.core.aim import Aim
 from aretane.core.balls import SNOOKER_REDS
 from aretane.core.geometry import Point
+from aretane.core.intent import Fit
 from aretane.core.layout import Layout, touching
 from aretane.core.position import Miss
 from aretane.core.racking import break_places, racked, racked_again
@@ -128,6 +129,17 @@ def _miss(missed: Miss, core: Table) -> w.MissView:
     )
 
 
+def _came(came: Fit, core: Table) -> w.CameView:
+    return w.CameView(
+        measured=came.measured,
+        kept=came.kept,
+        off=None if came.off is None else length(came.off, core),
+        place=None if came.place is None else place(came.place),
+        turned=None if came.turned is None else degrees(came.turned),
+        hidden=came.hidden,
+    )
+
+
 def _leave(left: Leave) -> w.LeaveView:
     angle = left.angle
     return w.LeaveView(
@@ -194,6 +206,7 @@ def review(scene: Scene, step: Step, timing: Timing, measures: Measures, flags: 
         pots=[pot(aim) for aim in measures.pots],
         arrival=None if measures.arrival is None else degrees(measures.arrival),
         miss=None if measures.miss is None else _miss(measures.miss, scene.table),
+        came=None if measures.came is None else _came(measures.came, scene.table),
         leave=None if measures.leave is None else _leave(measures.leave),
         took_s=timing.took,
         waited_s=timing.waited,

@@ -73,6 +73,8 @@ def words() -> WordsView:
         choices=v.CHOICES,
         choice_reasons=v.CHOICE_REASONS,
         better_errors=v.BETTER_ERRORS,
+        targets=v.TARGETS,
+        target_sides=v.TARGET_SIDES,
         intent_sources=v.INTENT_SOURCES,
         fouls=v.FOULS,
         grades=v.GRADES,

@@ -33,6 +33,8 @@ class WordsView(BaseModel):
     choices: dict[str, str]
     choice_reasons: dict[str, str]
     better_errors: dict[str, str]
+    targets: dict[str, str]
+    target_sides: dict[str, str]
     intent_sources: dict[str, str]
     fouls: dict[str, str]
     grades: dict[str, str]
@@ -214,6 +216,19 @@ class MissView(BaseModel):
     nearest: Place
 
 
+class CameView(BaseModel):
+    """How a result fits the intent. `measured` by place, line, side, angle, zone, ball or hidden; `off` how
+    far from where it was meant, `place` the nearest that would have been; `turned` degrees of cut more than
+    wanted; `hidden` the share of the ball that cannot be hit directly."""
+
+    measured: str
+    kept: bool
+    off: LengthView | None
+    place: Place | None
+    turned: float | None
+    hidden: float | None
+
+
 class LeaveView(BaseModel):
     """What the shot left on the next ball, against what was wanted.
 
@@ -273,6 +288,7 @@ class ReviewView(BaseModel):
     pots: list[PotView]
     arrival: float | None
     miss: MissView | None
+    came: CameView | None
     leave: LeaveView | None
     proposal: ProposalView | None
     took_s: float | None
@@ -650,6 +666,42 @@ class LegView(BaseModel):
     paths: list[PathView]
 
 
+class OwnOrderView(BaseModel):
+    """What the order written down is worth in the outlook's measure; or the `reason` why it is not."""
+
+    balls: list[str]
+    value: float | None
+    error: float | None
+    reason: str
+
+
+class ScratchView(BaseModel):
+    """A line of places (mm) from which a rolling hit runs into the pocket `into`."""
+
+    into: str
+    near: Place
+    far: Place
+
+
+class AngleView(BaseModel):
+    """The cuts on the next ball that still work, in words and degrees, at one distance (mm) of the cue ball
+    from the ghost place; `best` is signed, positive left of the line. `worth` as in the outlook.
+
+    `line` runs from the ghost place back along the straight shot (mm); `scratches` are the lines to keep
+    off.
+    """
+
+    ball: str
+    pocket: str
+    words: str
+    smallest: float
+    best: float
+    worth: float
+    distance: float
+    line: tuple[Place, Place]
+    scratches: list[ScratchView]
+
+
 class OutlookView(BaseModel):
     """What a run from where the cue ball lies is worth, and maps of it: `here` for the balls as they lie,
     `following` for what the planned ball (else the advised one) leaves.
@@ -657,7 +709,8 @@ class OutlookView(BaseModel):
     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
     chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
-    shot.
+    shot; `own` is the order written down (`own_waits`: more is being worked out), `frame` an estimate of
+    the chance to win the frame, `angle` what still works on the next ball.
     """
 
     reason: str
@@ -673,6 +726,10 @@ class OutlookView(BaseModel):
     after: str | None
     proposed: list[LegView]
     hardest: int | None
+    own: OwnOrderView | None
+    own_waits: bool
+    frame: float | None
+    angle: AngleView | None
 
 
 class PartView(BaseModel):

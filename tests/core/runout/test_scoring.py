@@ -90,9 +90,9 @@ def test_a_strike_that_meets_a_ball_is_played_again_without_it() -> None:
     chain[0] = (1.0, 0.5, 0b010, 1.0)
     chain[1] = (2.0, 0.5, 0b100, 0.0)
     chain[2] = (2.4, 0.5, 0.0, 1.0)
-    assert stocked._ending(chain, 0b011) == 0
-    assert stocked._ending(chain, 0b101) == 1
-    assert stocked._ending(chain, 0b001) == 2
+    assert stocked.which_ending(chain, 0b011) == 0
+    assert stocked.which_ending(chain, 0b101) == 1
+    assert stocked.which_ending(chain, 0b001) == 2
     assert stocked._freely(chain)
 
 
@@ -110,3 +110,19 @@ def test_a_better_player_is_expected_to_score_more() -> None:
     question = snooker(frame(8, 2, GREEN), "red")
     worse = search(replace(question, skill=PRESETS["regular"]), COARSE).outlook().values[0]
     assert worse < search(question, COARSE).outlook().values[0]
+
+
+@pytest.mark.parametrize(("discipline", "few"), [("snooker", 4), ("straight-pool", 7)])
+def test_looking_ahead_and_estimating_stays_near_the_search_over_every_order(
+    discipline: str, few: int
+) -> None:
+    """One red, or one ball, more than is usually searched whole; the bench does it on more layouts."""
+    snooker = discipline == "snooker"
+    table = table_for("snooker-12") if snooker else TABLE
+    layout = frame(1, 4, table) if snooker else strewn(1, [str(n) for n in range(1, 8)])
+    asked = Question(table, discipline, layout, "red" if snooker else "", PRESETS["advanced"], Physics())
+    short, whole = search(asked, 2.0), search(asked, 2.0, few=few)
+    assert len(short.maker.maps) != len(whole.maker.maps)
+    gap = short.chart.smooth[0] - whole.chart.smooth[0]
+    scale = float(whole.chart.smooth[0].max())
+    assert abs(float(gap.mean())) < 0.1 * scale and float(np.sqrt((gap**2).mean())) < 0.15 * scale

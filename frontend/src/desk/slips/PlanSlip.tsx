@@ -2,10 +2,11 @@
 import { useState } from "react";
 import type { Places, PocketName, Shot, Words } from "../../api/types";
 import { ballMark, ballName } from "../../table/colours";
-import { length, type Units } from "../../units/units";
+import type { Units } from "../../units/units";
 import * as act from "../actions";
 import { edit, useDesk } from "../deskStore";
 import { inOrder } from "../rackDoc";
+import { TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
 import { capital, Choose, Pick, plainWords, Row } from "./parts";
 
@@ -69,9 +70,9 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
         </Row>
       )}
       <Row label="Cue ball to">
-        <TargetWords shot={shot} units={units} number={number} />
+        <TargetRow shot={shot} balls={balls} words={words} units={units} number={number} />
       </Row>
-      {plan.target.kind !== "none" && plan.target.kind !== "unset" && (
+      {["point", "window", "either"].includes(plan.target.kind) && (
         <Row label="If it misses">
           <Pick label="Better error" words={words.better_errors} value={plan.better_error} clear onPick={(better_error) => set({ better_error })} />
         </Row>
@@ -139,29 +140,3 @@ function RackFields({ players, words }: { players: Record<string, string>; words
 
 const omit = (words: Record<string, string>, code: string | null) =>
   Object.fromEntries(Object.entries(words).filter(([c]) => c !== code));
-
-function TargetWords({ shot, units, number }: { shot: Shot; units: Units; number: number }) {
-  const { target, via } = shot.plan;
-  const clear = () => act.setPlan(number, { target: { kind: "unset", a: null, b: null }, via: [] });
-  const none = () => act.setPlan(number, { target: { kind: "none", a: null, b: null }, via: [] });
-  const rails = via.length ? `, ${via.length} rail${via.length > 1 ? "s" : ""}` : "";
-  if (target.kind === "unset")
-    return (
-      <span className="text-sm">
-        click the table for a point, drag for a window, Shift-click a rail on the way; or{" "}
-        <button type="button" className="go underline text-primary" onClick={none}>no plan</button>
-      </span>
-    );
-  const words =
-    target.kind === "none"
-      ? "no plan, just pot it"
-      : target.kind === "window" && target.a && target.b
-        ? `a window ${length(Math.hypot(target.a[0] - target.b[0], target.a[1] - target.b[1]), units)} long${rails}`
-        : `a point${rails}`;
-  return (
-    <span className="text-sm">
-      {words}{" "}
-      <button type="button" className="text-primary ml-1 underline" onClick={clear}>clear</button>
-    </span>
-  );
-}

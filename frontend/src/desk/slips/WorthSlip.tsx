@@ -1,18 +1,19 @@
 /** What it was worth: the miss, what it left, and the reviewer's verdicts. */
 import type { ReactNode } from "react";
-import type { Review, Shot, StoryShot, Words } from "../../api/types";
+import type { FoundStrike, Review, Shot, StoryShot, Words } from "../../api/types";
 import type { Measure } from "../../chart/measure";
 import { WorthParts } from "../../story/WorthParts";
-import { degrees, length, chance, type Units } from "../../units/units";
+import { degrees, chance, type Units } from "../../units/units";
 import * as act from "../actions";
 import { useDesk } from "../deskStore";
 import { theBall } from "../../table/colours";
+import { Misses } from "./Misses";
 import { Others } from "./Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "./parts";
 
-type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; measure: Measure; who: string; ask: ReactNode };
+type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; measure: Measure; who: string; ask: ReactNode; found: FoundStrike | null };
 
-export function WorthSlip({ number, shot, review, words, units, worth, measure, who, ask }: Props) {
+export function WorthSlip({ number, shot, review, words, units, worth, measure, who, ask, found }: Props) {
   const { judgement } = shot;
   const set = (change: Partial<Shot["judgement"]>) => act.setJudgement(number, change);
   const proposed = review?.proposal?.grade ?? null;
@@ -24,7 +25,7 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
     );
   return (
     <div>
-      <Misses review={review} units={units} />
+      <Misses review={review} shot={shot} found={found} units={units} />
       <Left review={review} words={words} shooter={shot.shooter} />
       <div className="rule mt-1 border-t pt-1">
         {worth && worth.before !== null ? (
@@ -77,6 +78,12 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
             defaultValue={judgement.question} onBlur={(e) => e.currentTarget.value !== judgement.question && set({ question: e.currentTarget.value })}
           />
         </Row>
+        <Row label="Lesson">
+          <input
+            key={`${number}${judgement.lesson}`} className="plain text-sm" aria-label="Lesson of this shot" placeholder="what it teaches, for the story of the rack" maxLength={300}
+            defaultValue={judgement.lesson} onBlur={(e) => e.currentTarget.value.trim() !== judgement.lesson && set({ lesson: e.currentTarget.value.trim() })}
+          />
+        </Row>
         <Row label="Notes">
           <textarea
             key={number} className="plain text-sm" rows={2} aria-label="Notes" defaultValue={shot.notes} maxLength={4000}
@@ -123,35 +130,6 @@ let typing: number | undefined;
 function later(number: number, notes: string): void {
   window.clearTimeout(typing);
   typing = window.setTimeout(() => act.setShot(number, { notes }), 150);
-}
-
-function Misses({ review, units }: { review: Review | undefined; units: Units }) {
-  if (!review?.miss)
-    return (
-      <Row label="Miss">
-        <Unknown>{!review?.after ? "no result yet" : review.after.cue ? "no place was planned" : "the cue ball did not stay"}</Unknown>
-      </Row>
-    );
-  const { along, across, distance } = review.miss;
-  if (distance.mm < 1) return <Row label="Miss">on target</Row>;
-  const parts: [number, number, number, string][] = [];
-  if (Math.abs(along.mm) >= 1) parts.push([along.mm, along.widths, along.diamonds, along.mm > 0 ? "long" : "short"]);
-  if (Math.abs(across.mm) >= 1) parts.push([across.mm, across.widths, across.diamonds, across.mm > 0 ? "left of the line" : "right of the line"]);
-  return (
-    <>
-      <Row label="Miss">
-        {parts.map(([mm, , , way], i) => (
-          <span key={way}>
-            {i > 0 && ", "}
-            <b className="num">{length(Math.abs(mm), units)}</b> {way}
-          </span>
-        ))}
-        <span className="num quiet block text-xs">
-          {parts.map(([, widths, diamonds]) => `${Math.abs(widths).toFixed(1)} balls, ${Math.abs(diamonds).toFixed(2)} diamonds`).join("; ")}
-        </span>
-      </Row>
-    </>
-  );
 }
 
 function Left({ review, words, shooter }: { review: Review | undefined; words: Words; shooter: string }) {

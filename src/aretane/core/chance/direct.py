@@ -115,7 +115,7 @@ def _answers(
     answers = np.empty((len(pockets), fast.ANSWER_COLUMNS))
     fast.pots(
         balls, targets, skill.aim, skill.speed, skill.tip / balls[0, 2],
-        speeds, struck.side, struck.height, struck.part, world,
+        speeds, struck.side, struck.height, struck.part, 0.0, world,
         bed.pockets,
         windows_of(table, physics).edges, answers,
     )  # fmt: skip
@@ -135,7 +135,8 @@ def usual_speed(balls: Array, world: Array, pockets: Array, pocket: int) -> floa
     way_x, way_y = balls[1, 0] - balls[0, 0], balls[1, 1] - balls[0, 1]
     far, gap = hypot(line_x, line_y), hypot(way_x, way_y)
     straight = (line_x * way_x + line_y * way_y) / max(far * gap, 1e-9)
-    contact = start_speed(FIRM, far, world) / (0.97 * max(0.15, straight))
+    passed = 1.94 * balls[0, 3] / (balls[0, 3] + balls[1, 3])
+    contact = start_speed(FIRM, far, world) / (passed * max(0.15, straight))
     speed = start_speed(contact, gap, world)
     return float(min(max(speed, SOFTEST), HARDEST))
 

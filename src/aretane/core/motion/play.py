@@ -77,6 +77,16 @@ class Ends:
     rails_before: Ints
     capped: NDArray[np.bool_]
 
+    def after(self, k: int) -> Layout:
+        """The balls that shot k leaves on the table."""
+        return Layout.of(
+            {
+                name: Point(float(x), float(y))
+                for name, (x, y), fate in zip(self.names, self.places[k], self.fates[k], strict=True)
+                if fate == ON_TABLE
+            }
+        )
+
 
 def play(table: Table, layout: Layout, strike: Strike, physics: Physics = STANDARD) -> Motion:
     """Play one strike and keep its whole path.

@@ -128,7 +128,11 @@ def _starts_late(step: Step) -> bool:
 
 def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
     plan = step.shot.plan
-    for field, ball in (("plan.ball", plan.ball), ("plan.next_ball", plan.next_ball)):
+    for field, ball in (
+        ("plan.ball", plan.ball),
+        ("plan.next_ball", plan.next_ball),
+        ("plan.target.ball", plan.target.ball),
+    ):
         if ball is None or ball in step.before:
             continue
         where = f"it went down in shot {down_since[ball]}" if ball in down_since else "it is not placed"

@@ -4,12 +4,11 @@ from dataclasses import dataclass
 from math import degrees
 
 from ..aim import Aim
-from ..position import Miss, NextAngle
+from ..intent import Fit
+from ..position import NextAngle
 from ..tolerances import (
     ANGLE_OFF,
     NO_SHOT,
-    ON_TARGET_POINT,
-    ON_TARGET_WINDOW,
     PLAN_CHANGED_LOSS,
     RECOVERY,
 )
@@ -25,14 +24,14 @@ class Proposal:
 
 
 def propose(
-    best: Aim, same: Aim, planned: Aim | None, angle: NextAngle, miss: Miss | None,
-    is_window: bool, ball_width: float,
+    best: Aim, same: Aim, planned: Aim | None, angle: NextAngle, came: Fit | None, ball_width: float,
 ) -> Proposal:  # fmt: skip
     """Grade a position from what it leaves on the next ball.
 
     `best` is the likeliest direct pot of the next ball as it lies, `same` the pot into the planned
-    pocket, `planned` that pot from the planned place (None: no place was planned), `miss` the miss of
-    the target. All chances are the shooter's. `ball_width` in metres. Thresholds: see `tolerances`.
+    pocket, `planned` that pot from the planned place (None: no place was planned), `came` how the
+    result fits the intent. All chances are the shooter's. `ball_width` in metres. Thresholds: see
+    `tolerances`.
     """
     left = best.chance or 0.0
     name = ball_words(best.ball)
@@ -41,10 +40,10 @@ def propose(
     hoped = None if planned is None else planned.chance or 0.0
     if left < RECOVERY and (hoped is None or left < hoped / 2):
         return Proposal("recovery", (f"the best pot on {name} is {left:.0%}",))
-    if planned is None or miss is None:
+    if came is None:
         return Proposal(None, ("no place was planned for the cue ball",))
     changes = []
-    if angle.right_side is False:
+    if angle.right_side is False or (came.measured == "side" and not came.kept):
         changes.append(f"wrong side of {name}")
     lost = (hoped or 0.0) - (same.chance or 0.0)
     if lost > PLAN_CHANGED_LOSS:
@@ -56,7 +55,15 @@ def propose(
         changes.append(f"{more}: {left_now:.0f}° for {wanted:.0f}°")
     if changes:
         return Proposal("off-plan-changed", tuple(changes))
-    widths = miss.distance / ball_width
-    if widths > (ON_TARGET_WINDOW if is_window else ON_TARGET_POINT):
-        return Proposal("off-same-plan", (f"{widths:.1f} ball widths off, the plan still holds",))
+    if not came.kept:
+        return Proposal("off-same-plan", (f"{_how_far(came, ball_width)}, the plan still holds",))
     return Proposal("perfect", ("on target",))
+
+
+def _how_far(came: Fit, ball_width: float) -> str:
+    if came.hidden is not None:
+        return f"{came.hidden:.0%} hidden"
+    if came.turned is not None:
+        return f"{degrees(abs(came.turned)):.0f}° {'more' if came.turned > 0 else 'less'} than wanted"
+    where = "inside the zone" if came.measured == "zone" else "off"
+    return f"{(came.off or 0.0) / ball_width:.1f} ball widths {where}"

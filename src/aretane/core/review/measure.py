@@ -6,6 +6,7 @@ from dataclasses import dataclass
 from ..aim import Aim
 from ..chance.direct import PARTS, Struck, pot, pots
 from ..geometry import Point
+from ..intent import Fit, fit
 from ..layout import Layout
 from ..motion.physics import Physics
 from ..motion.play import STANDARD
@@ -43,6 +44,7 @@ class Measures:
     pots: tuple[Aim, ...]
     arrival: float | None
     miss: Miss | None
+    came: Fit | None
     leave: Leave | None
     proposal: Proposal | None
 
@@ -67,7 +69,8 @@ def measure(
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
     left = _leave(table, rules, step, skill_of, physics)
-    return Measures(aim, found, arrival, missed, left, _propose(table, step, left, missed))
+    came = _fit(table, step, missed, left)
+    return Measures(aim, found, arrival, missed, came, left, _propose(table, step, left, came))
 
 
 def struck_as(plan: Plan) -> Struck:
@@ -114,13 +117,19 @@ def _from_planned_place(plan: Plan, left: Layout) -> Layout | None:
     return None if place is None else left.changed({CUE: place})
 
 
-def _propose(table: Table, step: Step, left: Leave | None, missed: Miss | None) -> Proposal | None:
+def _fit(table: Table, step: Step, missed: Miss | None, left: Leave | None) -> Fit | None:
+    """How what came fits what was meant."""
+    if step.after is None:
+        return None
+    plan = step.shot.plan
+    return fit(table, plan.target, step.after, missed, left.same if left else None, plan.wanted_angle)
+
+
+def _propose(table: Table, step: Step, left: Leave | None, came: Fit | None) -> Proposal | None:
     """Only a shot that kept the table leaves a position to grade."""
     ruling, plan = step.ruling, step.shot.plan
     if left is None or ruling is None or not ruling.keeps_table or step.next_state.over:
         return None
     if plan.kind in ("break", "push-out") or plan.choice == "safety":
         return None
-    is_window = plan.target.kind == "window"
-    width = 2 * table.ball_radius
-    return propose(left.best, left.same, left.planned, left.angle, missed, is_window, width)
+    return propose(left.best, left.same, left.planned, left.angle, came, 2 * table.ball_radius)

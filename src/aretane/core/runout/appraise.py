@@ -16,7 +16,7 @@ from .maps import TOUCHED, Kept, PlannedShot, Way
 from .run import Run
 
 SAMPLES = 400
-MODEL = 1
+MODEL = 2
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 

@@ -24,13 +24,14 @@ LAST = {"nine-ball": "9", "ten-ball": "10", "eight-ball": "8", "english-eight-ba
 ROTATION = ("nine-ball", "ten-ball")
 SPACING = {
     "nine-ball": rotation.SPACING, "ten-ball": rotation.SPACING, "eight-ball": group.SPACING,
-    "english-eight-ball": group.SPACING, "straight-pool": straight.SPACING, "snooker": snooker.SPACING,
+    "english-eight-ball": group.ENGLISH_SPACING, "straight-pool": straight.SPACING,
+    "snooker": snooker.SPACING,
 }  # fmt: skip
 
 
 DOUBT = {
-    "nine-ball": 0.08, "ten-ball": 0.08, "eight-ball": 0.10, "english-eight-ball": 0.15,
-    "straight-pool": 0.12, "snooker": 0.12,
+    "nine-ball": 0.08, "ten-ball": 0.07, "eight-ball": 0.10, "english-eight-ball": 0.11,
+    "straight-pool": 0.10, "snooker": 0.10,
 }  # fmt: skip
 """How far a map is off by itself: of a chance v this times sqrt(v (1 - v)), of points and balls this share
 (from plans played out; the bench checks how often the errors made of it hold)."""
@@ -69,6 +70,14 @@ class Question:
     def scores(self) -> bool:
         """Whether pots count by themselves, so that a run is worth something though it ends."""
         return self.discipline in ("snooker", "straight-pool")
+
+    def playable(self) -> tuple[str, ...]:
+        """The balls the player may pot in the run: all, or of two groups the player's and the last ball."""
+        balls = tuple(sorted(self.layout.objects, key=lambda ball: (len(ball), ball)))
+        last = LAST.get(self.discipline)
+        if self.discipline in ROTATION or last is None or self.due == group.OPEN:
+            return balls
+        return tuple(ball for ball in balls if ball == last or GROUPS.get(ball) == self.due)
 
 
 def question(
@@ -111,10 +120,12 @@ def _due(state: RackState, layout: Layout) -> str:
 def search(
     asked: Question, coarser: float = 1.0, threads: int = 2, through: str | None = None,
     told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
+    few: int | None = None,
 ) -> Run:  # fmt: skip
     """The run, on a grid `coarser` times as wide as usual; `told` and `kept` as in `Maker`.
 
-    Of balls in any order `through` is kept as the next one, whatever the search thinks of it.
+    Of balls in any order `through` is kept as the next one, whatever the search thinks of it. `few`: up to
+    how many reds, or balls of straight pool, every order is searched.
     """
     spacing = SPACING[asked.discipline] * coarser
     finish = {"chance": (1.0,), "points": (0.0,), "balls": (0.0, 0.0)}[asked.measure]
@@ -126,9 +137,9 @@ def search(
     if asked.discipline in ROTATION:
         return rotation.rotation_run(maker, objects)
     if asked.discipline == "snooker":
-        return snooker.snooker_run(maker, asked.due, through)
+        return snooker.snooker_run(maker, asked.due, through, few or snooker.FEW)
     if asked.discipline == "straight-pool":
-        return straight.straight_run(maker, objects, through)
+        return straight.straight_run(maker, objects, through, few or straight.FEW)
     groups: dict[str, list[str]] = {}
     for ball in objects:
         if ball in GROUPS:

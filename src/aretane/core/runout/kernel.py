@@ -3,6 +3,7 @@
 from math import floor
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..chance import fast
 from ..motion.kernel.batch import place
@@ -40,8 +41,12 @@ NEAR = 0.2
 """How near the best of them another must come to be played again before one is chosen."""
 NOT_NOTHING = 0.02
 """Worth of a pot without a way on, so that an easier one is preferred among those."""
+NEARLY = 0.8
+"""Share of the least chance that a pot without spin must have for strikes with spin to be looked at."""
 LEAST_POT = 1e-3
 """Chance of a pot below which there is no shot."""
+
+Flags = NDArray[np.bool_]
 
 
 @lean
@@ -65,6 +70,53 @@ def hand_at(x: float, y: float, player: Array, world: Array) -> float:
 
 
 @lean
+def err(shot: Array, hand: float, error: Array, player: Array, world: Array, strike: Array) -> None:
+    """Fill `strike` with a shot as it comes with one row of errors (4,), in standard deviations."""
+    side = shot[SIDE] + player[TIP] * hand * error[2]
+    height = shot[HEIGHT] + player[TIP] * hand * error[3]
+    off = np.sqrt(side * side + height * height)
+    if off > player[MISCUE]:
+        side *= player[MISCUE] / off
+        height *= player[MISCUE] / off
+    sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(shot[SIDE]))
+    speed = shot[SPEED] * max(player[SLOWEST], 1.0 + player[SPREAD] * hand * error[1])
+    strike[0] = min(speed, player[FASTEST])
+    strike[1] = shot[AIM] + sigma * error[0] - squirt(side, world[TIP_MASS])
+    strike[2], strike[3] = side, height
+
+
+@lean
+def meant(shot: Array, world: Array, strike: Array) -> None:
+    """Fill `strike` with a shot as it is meant."""
+    strike[0], strike[2], strike[3] = shot[SPEED], shot[SIDE], shot[HEIGHT]
+    strike[1] = shot[AIM] - squirt(shot[SIDE], world[TIP_MASS])
+
+
+@lean
+def ranked(value: float, highest: Array) -> None:
+    """Put a value where it belongs among the highest so far, falling."""
+    k = highest.shape[0] - 1
+    if value <= highest[k]:
+        return
+    while k > 0 and highest[k - 1] < value:
+        highest[k] = highest[k - 1]
+        k -= 1
+    highest[k] = value
+
+
+@lean
+def likely(chances: Array, targets: Array, least: float, tried: Flags) -> None:
+    """Set in `tried` (k,) the pots at whose ball and pocket (`targets` (k, 2)) some speed without spin has
+    nearly the chance `least`: the others are no better with spin."""
+    for k in range(chances.shape[0]):
+        best = 0.0
+        for j in range(chances.shape[0]):
+            if targets[j, 0] == targets[k, 0] and targets[j, 1] == targets[k, 1]:
+                best = max(best, chances[j])
+        tried[k] = best > 0.0 and best >= NEARLY * least
+
+
+@lean
 def _played(
     strike: Array, rows: Array, ball: int, pocket: int, player: Array, points: Array, following: Array,
     frame: Array, world: Array, pockets: Array, most: int, balls: Array, marks: Ints, summary: Array,
@@ -76,7 +128,7 @@ def _played(
     """
     place(balls, marks, rows)
     launch(balls, strike, world)
-    run(balls, marks, world, pockets, summary, none, -1, most)
+    run(balls, marks, world, pockets, summary, none, -(ball + 1), most)
     worth[:] = 0.0
     fell = bool(marks[ball, FATE] == pocket)
     if not fell or marks[0, FATE] != ON_TABLE:
@@ -105,18 +157,8 @@ def _tried(
     count = worth.shape[0]
     answer[:] = 0.0
     made = 0
-    sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(shot[SIDE]))
     for e in range(first, last):
-        side = shot[SIDE] + player[TIP] * hand * errors[e, 2]
-        height = shot[HEIGHT] + player[TIP] * hand * errors[e, 3]
-        off = np.sqrt(side * side + height * height)
-        if off > player[MISCUE]:
-            side *= player[MISCUE] / off
-            height *= player[MISCUE] / off
-        speed = shot[SPEED] * max(player[SLOWEST], 1.0 + player[SPREAD] * hand * errors[e, 1])
-        strike[0] = min(speed, player[FASTEST])
-        strike[1] = shot[AIM] + sigma * errors[e, 0] - squirt(side, world[TIP_MASS])
-        strike[2], strike[3] = side, height
+        err(shot, hand, errors[e], player, world, strike)
         if _played(
             strike, rows, ball, int(shot[POCKET]), player, points, following, frame, world, pockets, most,
             balls, marks, summary, none, worth,
@@ -166,37 +208,57 @@ def map_ways(
             shot = shots[t * pots + k]
             shot[WAY], shot[POCKET], shot[SPEED] = way, targets[k, 1], at_speed[k]
             shot[SIDE], shot[HEIGHT] = tips[t, 0], tips[t, 1]
-    answers, promise, strike = np.empty((pots, fast.ANSWER_COLUMNS)), np.empty(count), np.zeros(5)
+    one, pieces, strike = np.empty(fast.ANSWER_COLUMNS), np.empty((fast.MOST_PIECES, 2)), np.zeros(5)
+    tried = np.empty(pots, np.bool_)
+    promise, bound, highest = np.empty(count), np.empty(count), np.empty(finalists)
+    ceiling = np.empty(ways.shape[0])
+    for way in range(ways.shape[0]):
+        ceiling[way] = points[way, 0] + np.max(following[way, 0])
     worth, answer, chosen = np.zeros(kinds), np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):
         rows[0, 0], rows[0, 1] = places[g, 0], places[g, 1]
         hand = hand_at(rows[0, 0], rows[0, 1], player, world)
         values[g, :], spreads[g], top = 0.0, 0.0, LEAST_POT
+        shots[:, POT] = 0.0
+        for k in range(pots):
+            tried[k] = only < 0 or targets[k, 1] == only
         for t in range(tips.shape[0]):
             sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(tips[t, 0]))
-            fast.pots(
-                rows, targets, sigma, player[SPREAD] * hand, player[TIP] * hand, at_speed, tips[t, 0],
-                tips[t, 1], 0.0, world, pockets, edges, answers,
-            )  # fmt: skip
             for k in range(pots):
+                if not tried[k]:
+                    continue
                 shot = shots[t * pots + k]
-                shot[AIM] = answers[k, fast.AIM]
-                looked_at = answers[k, fast.FOUND] > 0.0 and (only < 0 or targets[k, 1] == only)
-                shot[POT] = answers[k, fast.CHANCE] if looked_at else 0.0
-                top = max(top, shot[POT])
-        for k in range(count):
-            promise[k] = -1.0
-            if shots[k, POT] >= max(player[WORTHWHILE] * top, LEAST_POT):
-                way = int(shots[k, WAY])
-                strike[0], strike[2], strike[3] = shots[k, SPEED], shots[k, SIDE], shots[k, HEIGHT]
-                strike[1] = shots[k, AIM] - squirt(shots[k, SIDE], world[TIP_MASS])
-                _played(
-                    strike, rows, ways[way], int(shots[k, POCKET]), player, points[way], following[way],
-                    frame, world, pockets, most, balls, marks, summary, none, worth,
+                fast.pot(
+                    rows, int(targets[k, 0]), int(targets[k, 1]), sigma, player[SPREAD] * hand,
+                    player[TIP] * hand, at_speed[k], tips[t, 0], tips[t, 1], 0.0, player[WORTHWHILE] * top,
+                    world, pockets, edges, pieces, one,
                 )  # fmt: skip
-                promise[k] = shots[k, POT] * (NOT_NOTHING + worth[0])
-        tried = 0
+                shot[AIM] = one[fast.AIM]
+                shot[POT] = one[fast.CHANCE] if one[fast.FOUND] > 0.0 else 0.0
+                top = max(top, shot[POT])
+            if t == 0:
+                likely(shots[:pots, POT], targets, player[WORTHWHILE] * top, tried)
+        least = max(player[WORTHWHILE] * top, LEAST_POT)
+        highest[:] = -1.0
+        for k in range(count):
+            promise[k] = bound[k] = -1.0
+            if shots[k, POT] >= least:
+                bound[k] = shots[k, POT] * (NOT_NOTHING + ceiling[int(shots[k, WAY])])
+        while True:  # the shots that promise most: those that cannot are not played
+            k = int(np.argmax(bound))
+            if bound[k] < 0.0 or bound[k] < highest[finalists - 1]:
+                break
+            bound[k] = -1.0
+            way = int(shots[k, WAY])
+            meant(shots[k], world, strike)
+            _played(
+                strike, rows, ways[way], int(shots[k, POCKET]), player, points[way], following[way], frame,
+                world, pockets, most, balls, marks, summary, none, worth,
+            )  # fmt: skip
+            promise[k] = shots[k, POT] * (NOT_NOTHING + worth[0])
+            ranked(promise[k], highest)
+        last = 0
         for _ in range(finalists):
             k = int(np.argmax(promise))
             if promise[k] < 0.0:
@@ -207,15 +269,15 @@ def map_ways(
                 shots[k], hand, rows, errors, 0, screening, player, ways[way], points[way], following[way],
                 frame, world, pockets, most, balls, marks, summary, none, strike, worth, answer,
             )  # fmt: skip
-            final[tried], estimates[tried] = k, answer[0]
-            tried += 1
-        most_worth, near = -1.0, np.max(estimates[:tried]) - NEAR if tried > 0 else 0.0
-        for f in range(tried):
+            final[last], estimates[last] = k, answer[0]
+            last += 1
+        most_worth, near = -1.0, np.max(estimates[:last]) - NEAR if last > 0 else 0.0
+        for f in range(last):
             if estimates[f] < near:
                 continue
             k = final[f]
             way = int(shots[k, WAY])
-            if tried > 1 and choosing > screening:
+            if last > 1 and choosing > screening:
                 _tried(
                     shots[k], hand, rows, errors, screening, choosing, player, ways[way], points[way],
                     following[way], frame, world, pockets, most, balls, marks, summary, none, strike, worth,

@@ -25,7 +25,7 @@ from ..motion.ready import world_of
 from ..motion.strike import FASTEST, MISCUE
 from ..skill.circumstances import near_rail
 from ..skill.model import FACTORS, Skill
-from ..skill.scatter import SLOWEST, random_errors
+from ..skill.scatter import SLOWEST, apart_errors
 from ..table import POCKETS, PocketName, Table
 from ..vocabulary import CUE
 from . import kernel
@@ -35,7 +35,7 @@ Array = NDArray[np.float64]
 State = tuple[str, ...]
 """Where a run stands: what is due (a word of the game, or empty), then the balls still to pot, sorted."""
 
-SCREENING, CHOOSING, VALUING = 10, 22, 14
+SCREENING, CHOOSING, VALUING = 6, 14, 10
 """Strikes with errors to look at a promising shot, to choose among the best of those, and to value it."""
 FINALISTS = 4
 """Shots that are played with errors before one is chosen."""
@@ -235,7 +235,7 @@ class Maker:
         self, balls: Sequence[str], ways: Sequence[Way]
     ) -> tuple[Array, Array, Array, NDArray[np.bool_]]:
         nodes, rows = nodes_of(*grid_of(self.table, self.spacing)), self.rows(self.layout, balls)
-        errors = random_errors(CHOOSING + VALUING, (*self.seed, crc32(" ".join(balls).encode())))
+        errors = apart_errors((CHOOSING, VALUING), (*self.seed, crc32(" ".join(balls).encode())))
         covered = covered_by(nodes, rows)
         return *self._in_threads(rows, balls, ways, nodes, ~covered, errors), covered
 
@@ -252,14 +252,14 @@ class Maker:
             raise KeyError(CUE)
         if not ways:
             return Outlook((0.0,) * len(self.finish), 0.0, None)
-        errors = random_errors(closer * CHOOSING + valuing, seed)
+        errors = apart_errors((closer * CHOOSING, valuing), seed)
         values, spreads, best = self._fill(
             self.rows(layout, balls),
             balls,
             ways,
             np.array([layout.cue]),
             errors,
-            CLOSER,
+            closer,
             -1 if pocket is None else POCKETS.index(pocket),
         )
         return Outlook(

@@ -25,14 +25,13 @@ FEW = 3
 """Reds up to which every order is searched to the end."""
 FIRSTS, SECONDS = 4, 3
 """Reds that are looked at first, and second after each of those, where there are more."""
-HELD = 0.8
-"""Share of an easy pot's chance that a visit keeps from ball to ball beyond the search (our choice)."""
 
 
-def snooker_run(maker: Maker, due: str, through: str | None = None) -> Run:
+def snooker_run(maker: Maker, due: str, through: str | None = None, few: int = FEW) -> Run:
     """The visit from where the balls of the maker's layout lie; `due` is red, colour or end.
 
-    Raises KeyError for a colour that is not there while reds are.
+    Up to `few` reds are searched in every order. Raises KeyError for a colour that is not there while reds
+    are.
     """
     objects = maker.layout.objects
     reds = tuple(ball for ball in objects if is_red(ball))
@@ -41,7 +40,7 @@ def snooker_run(maker: Maker, due: str, through: str | None = None) -> Run:
         _to_the_end(maker, colours)
         return Run(maker, state(END, colours), KINDS, lambda at: at[1:], (POINTS,))
     _to_the_end(maker, COLOURS)
-    search = _Search(maker, reds, through)
+    search = _Search(maker, reds, through, few)
     start = search.of(due, frozenset(reds))
     search.make(due, frozenset(reds))
     return Run(maker, start, KINDS, search.balls_of, (POINTS,))
@@ -59,8 +58,8 @@ def _to_the_end(maker: Maker, colours: Sequence[str]) -> None:
 class _Search:
     """The search while reds are there."""
 
-    def __init__(self, maker: Maker, reds: tuple[str, ...], through: str | None):
-        self.maker, self.reds = maker, reds
+    def __init__(self, maker: Maker, reds: tuple[str, ...], through: str | None, few: int):
+        self.maker, self.reds, self.whole = maker, reds, len(reds) <= few
         self.every = (*reds, *COLOURS)
         self.wanted = through if through in reds else None
         chances = Stock(maker, self.every, reds, frozenset(COLOURS)) if reds else None
@@ -79,7 +78,7 @@ class _Search:
         if at in self.maker.following:
             return
         gone = len(self.reds) - len(left)
-        if due == RED and gone >= 2 and len(self.reds) > FEW:
+        if due == RED and gone >= 2 and not self.whole:
             self.maker.known(at, self._estimate(left))
             return
         ways = []
@@ -94,7 +93,7 @@ class _Search:
 
     def _firsts(self, stock: Stock | None) -> tuple[str, ...]:
         """The reds that are looked at: all of a few, else those easiest from most places."""
-        if stock is None or len(self.reds) <= FEW:
+        if stock is None or self.whole:
             return self.reds
         easy = stock.chances(self.every)
         ordered = sorted(self.reds, key=lambda ball: (-ease(easy[:, self.reds.index(ball)]), ball))
@@ -103,7 +102,7 @@ class _Search:
 
     def _looked_at(self, left: Set, gone: int) -> list[str]:
         there = [ball for ball in self.firsts if ball in left]
-        if len(self.reds) <= FEW:
+        if self.whole:
             return there
         return there[: FIRSTS + (self.wanted is not None)] if gone == 0 else there[:SECONDS]
 
@@ -116,8 +115,8 @@ class _Search:
         points = np.array([value(ball) for ball in COLOURS])
         gain = (colours * points).max(axis=1)
         red = chances[:, numbers].max(axis=1) if numbers else np.zeros(len(chances))
-        usual_red, usual_colour = HELD * ease(red), HELD * ease(colours.max(axis=1))
-        colour = HELD * ease(gain)
+        usual_red, usual_colour = ease(red), ease(colours.max(axis=1))
+        colour = ease(gain)
         after = colour + usual_colour * ease(self.maker.following[state(END, COLOURS)][0]) * POINTS
         for _ in range(len(left) - 1):
             after = colour + usual_colour * usual_red * (1.0 + after)

@@ -10,13 +10,27 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.windows import windows_of
+from ..geometry import Point
 from ..motion.bed import bed_of
 from ..motion.play import MOST_EVENTS
 from ..motion.ready import world_of
-from ..skill.scatter import random_errors
+from ..skill.scatter import apart_errors
 from . import kernel, stocked
 from .grid import covered_by, grid_of, nodes_of
-from .maps import CHOOSING, FINALISTS, SCREENING, SPEEDS, TIPS, VALUING, ChanceMap, Maker, State, Way
+from .maps import (
+    CHOOSING,
+    FINALISTS,
+    SCREENING,
+    SPEEDS,
+    TIPS,
+    VALUING,
+    ChanceMap,
+    Maker,
+    PlannedShot,
+    State,
+    Way,
+    shot_of,
+)
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -31,7 +45,8 @@ BLOCKS = 8
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Struck:
-    """What was played: the shots at each node, their number, and their endings; see `stocked`."""
+    """The shots at each node, their number, and their endings as far as they were played; see
+    `stocked`."""
 
     shots: Array
     counts: Ints
@@ -62,17 +77,40 @@ class Stock:
         """Chance (g, t) from each node of the likeliest pot of each target, with `balls` on the table; 0
         where one is in the way. With `touching` only those after which the cue ball meets one of these.
         """
-        found = np.zeros((len(self._nodes), len(self.targets)))
-        at = self._struck
-        stocked.likeliest(at.shots, at.counts, at.plain, self._bits(balls), self._bits(touching), found)
+        found, maker, at = np.zeros((len(self._nodes), len(self.targets))), self.maker, self._struck
+        world, pockets = world_of(maker.table, maker.physics), bed_of(maker.table).pockets
+        fixed, present, touched = self._bits(self.fixed), self._bits(balls), self._bits(touching)
+
+        def look(block: slice) -> None:
+            stocked.likeliest(
+                self._nodes[block], self._rows, self._targets, fixed, world, pockets, MOST_EVENTS,
+                at.shots[block], at.counts[block], at.plain[block], present, touched, found[block],
+            )  # fmt: skip
+
+        with ThreadPoolExecutor(maker.threads) as pool:
+            list(pool.map(look, self._blocks()))
         return found
+
+    def covered(self, balls: Sequence[str]) -> NDArray[np.bool_]:
+        """Nodes (g,) on which one of the balls lies."""
+        return covered_by(self._nodes, self.maker.rows(self.maker.layout, balls))
+
+    def place(self, node: int) -> Point:
+        """Where a node lies."""
+        return Point(*(float(value) for value in self._nodes[node]))
+
+    def shots(self, node: int, target: int) -> list[PlannedShot]:
+        """The pots of a target that are looked at from a node, the likeliest first."""
+        rows = self._struck.shots[node, target, : self._struck.counts[node, target]]
+        found = [shot_of([Way(self.targets[target], None)], np.array([0.0, *row[1:]])) for row in rows]
+        return [shot for shot in found if shot is not None]
 
     def _bits(self, balls: Sequence[str] | frozenset[str]) -> int:
         return sum(1 << self.balls.index(ball) for ball in balls)
 
     @cached_property
     def _errors(self) -> Array:
-        return random_errors(CHOOSING + VALUING, self.maker.seed)
+        return apart_errors((CHOOSING, VALUING), self.maker.seed)
 
     @cached_property
     def _rows(self) -> Array:
@@ -93,9 +131,12 @@ class Stock:
     @cached_property
     def _struck(self) -> Struck:
         maker, g, t = self.maker, len(self._nodes), len(self.targets)
-        shots = np.zeros((g, t, MOST_SHOTS, kernel.BEST_COLUMNS))
+        shots, size = (
+            np.zeros((g, t, MOST_SHOTS, kernel.BEST_COLUMNS)),
+            (stocked.CHAIN, stocked.END_COLUMNS),
+        )
         counts = np.zeros((g, t), dtype=np.int64)
-        plain = np.zeros((g, t, MOST_SHOTS, stocked.CHAIN, stocked.END_COLUMNS), dtype=np.float32)
+        plain = np.full((g, t, MOST_SHOTS, *size), stocked.NOT_PLAYED, dtype=np.float32)
         world, pockets = world_of(maker.table, maker.physics), bed_of(maker.table).pockets
         edges = windows_of(maker.table, maker.physics).edges
         fixed, player = self._bits(self.fixed), maker.player()
@@ -103,7 +144,7 @@ class Stock:
         def strike(block: slice) -> None:
             stocked.stock_up(
                 self._nodes[block], self._rows, self._targets, fixed, SPEEDS, TIPS, player, world, pockets,
-                edges, MOST_EVENTS, shots[block], counts[block], plain[block],
+                edges, shots[block], counts[block],
             )  # fmt: skip
 
         with ThreadPoolExecutor(maker.threads) as pool:
@@ -111,8 +152,7 @@ class Stock:
         room = SAMPLED * t + 1
         slots = np.full((g, t, MOST_SHOTS), -1, dtype=np.int64)
         filled = np.zeros((g, room), dtype=np.int64)
-        size = (g, room, len(self._errors), stocked.CHAIN, stocked.END_COLUMNS)
-        samples = np.zeros(size, dtype=np.float32)
+        samples = np.zeros((g, room, len(self._errors), *size), dtype=np.float32)
         return Struck(shots, counts, plain, slots, filled, samples)
 
     def _fill(
@@ -123,7 +163,7 @@ class Stock:
         nodes, at = self._nodes, self._struck
         values, spreads = np.zeros((len(nodes), kinds)), np.zeros(len(nodes))
         best = np.full((len(nodes), kernel.BEST_COLUMNS), -1.0)
-        covered = covered_by(nodes, maker.rows(maker.layout, balls))
+        covered = self.covered(balls)
         if not ways:
             return values, spreads, best, covered
         numbers = np.array([self.targets.index(way.ball) for way in ways], dtype=np.int64)

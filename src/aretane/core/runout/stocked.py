@@ -11,7 +11,7 @@ from numpy.typing import NDArray
 from ..chance import fast
 from ..motion.kernel.batch import place
 from ..motion.kernel.jit import compiled, lean
-from ..motion.kernel.launch import launch, squirt
+from ..motion.kernel.launch import launch
 from ..motion.kernel.run import run
 from ..motion.kernel.segments import Array, Ints
 from ..motion.kernel.slots import (
@@ -21,17 +21,14 @@ from ..motion.kernel.slots import (
     MARK_COLUMNS,
     ON_TABLE,
     SUMMARY_COLUMNS,
-    TIP_MASS,
     X,
     Y,
 )  # fmt: skip
 from .kernel import (
     AIM,
     BEST_COLUMNS,
-    FASTEST,
     HEIGHT,
     LEAST_POT,
-    MISCUE,
     NEAR,
     NOT_NOTHING,
     POCKET,
@@ -39,14 +36,17 @@ from .kernel import (
     SIDE,
     SIDED,
     SIGMA,
-    SLOWEST,
     SPEED,
     SPREAD,
     TIP,
     TOUCHED,
     WAY,
     WORTHWHILE,
+    err,
     hand_at,
+    likely,
+    meant,
+    ranked,
     worth_at,
 )  # fmt: skip
 
@@ -56,6 +56,8 @@ END_X, END_Y, END_TOUCHED, END_FELL = range(4)
 END_COLUMNS = 4
 """Of an ending: where the cue ball lies, which balls were touched (bits, row 1 the first), and whether the
 ball fell where it was meant: 0 no, 1 yes, 2 yes but the cue ball is lost, -1 there is no such ending."""
+NOT_PLAYED = -2.0
+"""The first ending's `END_FELL` as long as a strike was not played."""
 
 Singles = NDArray[np.float32]
 
@@ -74,8 +76,10 @@ def _endings(
     for k in range(CHAIN):
         if k == CHAIN - 1:
             gone = ((1 << (n - 1)) - 1) & ~fixed & ~(1 << (target - 1))
-        count = 0
+        count = meant_for = 0
         for i in range(n):
+            if i == target:
+                meant_for = count
             if i == 0 or (gone >> (i - 1)) & 1 == 0:
                 for column in range(4):
                     rows[count, column] = layout[i, column]
@@ -83,7 +87,7 @@ def _endings(
                 count += 1
         place(balls[:count], marks[:count], rows[:count])
         launch(balls[:count], strike, world)
-        run(balls[:count], marks[:count], world, pockets, summary, none, -1, most)
+        run(balls[:count], marks[:count], world, pockets, summary, none, -(meant_for + 1), most)
         touched, fell = 0, 0.0
         for i in range(1, count):
             if ids[i] == target:
@@ -99,7 +103,22 @@ def _endings(
 
 
 @lean
-def _ending(chain: Singles, present: int) -> int:
+def _plainly(
+    shot: Array, layout: Array, target: int, fixed: int, world: Array, pockets: Array, most: int,
+    strike: Array, rows: Array, ids: Ints, balls: Array, marks: Ints, summary: Array, none: Array,
+    plain: Singles,
+) -> None:  # fmt: skip
+    """The endings `plain` (CHAIN, END_COLUMNS) of a shot without error, played where they are not yet."""
+    if plain[0, END_FELL] == NOT_PLAYED:
+        meant(shot, world, strike)
+        _endings(
+            strike, layout, target, int(shot[POCKET]), fixed, world, pockets, most, rows, ids, balls, marks,
+            summary, none, plain,
+        )  # fmt: skip
+
+
+@lean
+def which_ending(chain: Singles, present: int) -> int:
     """Which ending a strike has with the balls `present` (bits): the first whose touched balls are all
     there, or some of them (then it is near enough); else the last."""
     for k in range(CHAIN):
@@ -123,27 +142,21 @@ def _freely(chain: Singles) -> bool:
 @compiled
 def stock_up(
     places: Array, layout: Array, targets: Ints, fixed: int, speeds: Array, tips: Array, player: Array,
-    world: Array, pockets: Array, edges: Array, most: int, shots: Array, counts: Ints, plain: Singles,
+    world: Array, pockets: Array, edges: Array, shots: Array, counts: Ints,
 ) -> None:  # fmt: skip
-    """Fill `shots` (g, t, c, BEST_COLUMNS) with the likeliest pots of each of the rows `targets` (t,), how
-    many `counts` (g, t), and their endings without error `plain` (g, t, c, CHAIN, END_COLUMNS).
+    """Fill `shots` (g, t, c, BEST_COLUMNS) with the likeliest pots of each of the rows `targets` (t,), the
+    likeliest first, and how many `counts` (g, t).
 
     The chance of a pot is that with every ball gone that is not in `fixed` (bits, row 1 the first).
     """
     n, tries = layout.shape[0], 6 * speeds.shape[0]
-    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
-    rows, ids, none, summary = (
-        np.empty((n, 4)),
-        np.empty(n, np.int64),
-        np.zeros((0, 0)),
-        np.zeros(SUMMARY_COLUMNS),
-    )
     whole, alone = layout.copy(), np.empty((n, 4))
     aims, at_speed = np.empty((tries, 2)), np.empty(tries)
     for k in range(tries):
         aims[k, 0], aims[k, 1], at_speed[k] = 1, k % 6, speeds[k // 6]
-    answers = np.empty((tries, fast.ANSWER_COLUMNS))
-    found, strike = np.empty((tries * tips.shape[0], BEST_COLUMNS)), np.zeros(5)
+    answer, pieces = np.empty(fast.ANSWER_COLUMNS), np.empty((fast.MOST_PIECES, 2))
+    tried = np.empty(tries, np.bool_)
+    found = np.empty((tries * tips.shape[0], BEST_COLUMNS))
     for g in range(places.shape[0]):
         whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
         hand = hand_at(places[g, 0], places[g, 1], player, world)
@@ -156,18 +169,25 @@ def stock_up(
                     alone[count] = whole[i]
                     count += 1
             top = LEAST_POT
+            tried[:] = True
             for p in range(tips.shape[0]):
                 sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(tips[p, 0]))
-                fast.pots(
-                    alone[:count], aims, sigma, player[SPREAD] * hand, player[TIP] * hand, at_speed,
-                    tips[p, 0], tips[p, 1], 0.0, world, pockets, edges, answers,
-                )  # fmt: skip
                 for k in range(tries):
                     one = found[p * tries + k]
+                    one[POT] = 0.0
+                    if not tried[k]:
+                        continue
+                    fast.pot(
+                        alone[:count], 1, int(aims[k, 1]), sigma, player[SPREAD] * hand,
+                        player[TIP] * hand, at_speed[k], tips[p, 0], tips[p, 1], 0.0,
+                        player[WORTHWHILE] * top, world, pockets, edges, pieces, answer,
+                    )  # fmt: skip
                     one[WAY], one[POCKET], one[SPEED] = t, aims[k, 1], at_speed[k]
-                    one[SIDE], one[HEIGHT], one[AIM] = tips[p, 0], tips[p, 1], answers[k, fast.AIM]
-                    one[POT] = answers[k, fast.CHANCE] if answers[k, fast.FOUND] > 0.0 else 0.0
+                    one[SIDE], one[HEIGHT], one[AIM] = tips[p, 0], tips[p, 1], answer[fast.AIM]
+                    one[POT] = answer[fast.CHANCE] if answer[fast.FOUND] > 0.0 else 0.0
                     top = max(top, one[POT])
+                if p == 0:
+                    likely(found[:tries, POT], aims, player[WORTHWHILE] * top, tried)
             least = max(player[WORTHWHILE] * top, LEAST_POT)
             number = 0
             while number < shots.shape[2]:
@@ -176,13 +196,6 @@ def stock_up(
                     break
                 shots[g, t, number] = found[k]
                 found[k, POT] = -1.0
-                shot = shots[g, t, number]
-                strike[0], strike[2], strike[3] = shot[SPEED], shot[SIDE], shot[HEIGHT]
-                strike[1] = shot[AIM] - squirt(shot[SIDE], world[TIP_MASS])
-                _endings(
-                    strike, whole, target, int(shot[POCKET]), fixed, world, pockets, most, rows, ids,
-                    balls, marks, summary, none, plain[g, t, number],
-                )  # fmt: skip
                 number += 1
             counts[g, t] = number
 
@@ -199,7 +212,8 @@ def map_stock(
     `present` are the balls of the state (bits), `ways` (w,) the numbers in `targets` of those that may be
     potted. Struck with errors are only shots that are chosen among; their endings are kept in `samples`
     (g, s, e, CHAIN, END_COLUMNS), `slots` (g, t, c) says where (-1 nowhere), `filled` (g, s) how many. The
-    last of the s is scratch paper.
+    last of the s is scratch paper. `plain` (g, t, c, CHAIN, END_COLUMNS) are the endings without error,
+    NOT_PLAYED until one is needed.
     """
     n, kinds, total = layout.shape[0], values.shape[1], errors.shape[0]
     balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
@@ -211,7 +225,10 @@ def map_stock(
     )
     whole, strike, answer = layout.copy(), np.zeros(5), np.zeros(kinds + 1)
     most_shots = shots.shape[2]
-    promise = np.empty(ways.shape[0] * most_shots)
+    promise, bound = np.empty(ways.shape[0] * most_shots), np.empty(ways.shape[0] * most_shots)
+    highest, ceiling = np.empty(finalists), np.empty(ways.shape[0])
+    for w in range(ways.shape[0]):
+        ceiling[w] = points[w, 0] + np.max(following[w, 0])
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):
         whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
@@ -221,22 +238,34 @@ def map_stock(
             if counts[g, ways[w]] > 0:
                 top = max(top, shots[g, ways[w], 0, POT])
         least = max(player[WORTHWHILE] * top, LEAST_POT)
+        highest[:] = -1.0
         for w in range(ways.shape[0]):
             t = ways[w]
             for c in range(most_shots):
                 k = w * most_shots + c
-                promise[k] = -1.0
+                promise[k] = bound[k] = -1.0
                 if c < counts[g, t] and shots[g, t, c, POT] >= least:
-                    ending = plain[g, t, c, _ending(plain[g, t, c], present)]
-                    worth = 0.0
-                    if ending[END_FELL] == 1.0:
-                        left = player[TOUCHED] if int(ending[END_TOUCHED]) & present != 0 else 1.0
-                        worth = points[w, 0] + left * worth_at(
-                            following[w, 0], frame, ending[END_X], ending[END_Y]
-                        )
-                    elif ending[END_FELL] == 0.0:
-                        worth = -NOT_NOTHING  # something is in the way
-                    promise[k] = shots[g, t, c, POT] * (NOT_NOTHING + worth)
+                    bound[k] = shots[g, t, c, POT] * (NOT_NOTHING + ceiling[w])
+        while True:  # the shots that promise most: those that cannot are not played
+            k = int(np.argmax(bound))
+            if bound[k] < 0.0 or bound[k] < highest[finalists - 1]:
+                break
+            bound[k] = -1.0
+            w, t, c = k // most_shots, ways[k // most_shots], k % most_shots
+            _plainly(
+                shots[g, t, c], whole, int(targets[t]), fixed, world, pockets, most, strike, rows, ids,
+                balls, marks, summary, none, plain[g, t, c],
+            )  # fmt: skip
+            ending = plain[g, t, c, which_ending(plain[g, t, c], present)]
+            worth = 0.0
+            if ending[END_FELL] == 1.0:
+                left = player[TOUCHED] if int(ending[END_TOUCHED]) & present != 0 else 1.0
+                there = worth_at(following[w, 0], frame, ending[END_X], ending[END_Y])
+                worth = points[w, 0] + left * there
+            elif ending[END_FELL] == 0.0:
+                worth = -NOT_NOTHING  # something is in the way
+            promise[k] = shots[g, t, c, POT] * (NOT_NOTHING + worth)
+            ranked(promise[k], highest)
         tried = 0
         for _ in range(finalists):
             k = int(np.argmax(promise))
@@ -325,19 +354,8 @@ def _supplied(
                 break
     first = filled[g, slot] if slot < scratch else 0
     shot = shots[g, t, c]
-    sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(shot[SIDE]))
     for e in range(first, wanted):
-        side = shot[SIDE] + player[TIP] * hand * errors[e, 2]
-        height = shot[HEIGHT] + player[TIP] * hand * errors[e, 3]
-        off = np.sqrt(side * side + height * height)
-        if off > player[MISCUE]:
-            side *= player[MISCUE] / off
-            height *= player[MISCUE] / off
-        strike[0] = min(
-            shot[SPEED] * max(player[SLOWEST], 1.0 + player[SPREAD] * hand * errors[e, 1]), player[FASTEST]
-        )
-        strike[1] = shot[AIM] + sigma * errors[e, 0] - squirt(side, world[TIP_MASS])
-        strike[2], strike[3] = side, height
+        err(shot, hand, errors[e], player, world, strike)
         _endings(
             strike, whole, int(targets[t]), int(shot[POCKET]), fixed, world, pockets, most, rows, ids,
             balls, marks, summary, none, samples[g, slot, e],
@@ -362,7 +380,7 @@ def _valued(
     free = made = 0
     for e in range(samples.shape[0]):
         free += _freely(samples[e])
-        ending = samples[e, _ending(samples[e], present)]
+        ending = samples[e, which_ending(samples[e], present)]
         if ending[END_FELL] <= 0.0:
             continue
         made += 1
@@ -387,15 +405,26 @@ def _valued(
 
 @compiled
 def likeliest(
-    shots: Array, counts: Ints, plain: Singles, present: int, touching: int, chances: Array
-) -> None:
+    places: Array, layout: Array, targets: Ints, fixed: int, world: Array, pockets: Array, most: int,
+    shots: Array, counts: Ints, plain: Singles, present: int, touching: int, chances: Array,
+) -> None:  # fmt: skip
     """Fill `chances` (g, t) with the chance of the likeliest pot at each target that nothing `present` is
     in the way of; with `touching` not 0 only of those on which one of these balls is touched (bits)."""
+    n = layout.shape[0]
+    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
+    rows, ids, none = np.empty((n, 4)), np.empty(n, np.int64), np.zeros((0, 0))
+    whole, strike, summary = layout.copy(), np.zeros(5), np.zeros(SUMMARY_COLUMNS)
     for g in range(shots.shape[0]):
+        whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
         for t in range(shots.shape[1]):
             chances[g, t] = 0.0
             for c in range(counts[g, t]):
-                ending = plain[g, t, c, _ending(plain[g, t, c], present)]
+                _plainly(
+                    shots[g, t, c], whole, int(targets[t]), fixed, world, pockets, most, strike, rows, ids,
+                    balls, marks, summary, none, plain[g, t, c],
+                )  # fmt: skip
+                ending = plain[g, t, c, which_ending(plain[g, t, c], present)]
                 wanted = touching == 0 or int(ending[END_TOUCHED]) & touching != 0
                 if ending[END_FELL] == 1.0 and wanted:
-                    chances[g, t] = max(chances[g, t], shots[g, t, c, POT])
+                    chances[g, t] = shots[g, t, c, POT]
+                    break

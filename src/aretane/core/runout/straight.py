@@ -27,13 +27,20 @@ AHEAD, FIRSTS = 3, 6
 """Balls that are searched ahead, and balls looked at in that search, where there are more."""
 BREAKERS = 4
 """Balls looked at as the one to break the next rack with, the nearest to the rack."""
-HELD = 0.85
-"""Share of an easy pot's chance that a run keeps from ball to ball beyond the search (our choice)."""
+LOST = 1.9
+"""What a run loses of an easy pot's chance from ball to ball beyond the search, in multiples of the
+player's error of speed (set so that four levels meet the search over every order; the bench checks it)."""
+CHOSEN = 0.85
+"""Share of places that are worse for a break shot than where a run that aims for it brings the cue ball
+(set in the same way)."""
 
 
-def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = None) -> Run:
-    """The run through `balls` down to one of them. Raises KeyError for a ball that is not there."""
-    search = _Search(maker, balls, through)
+def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = None, few: int = FEW) -> Run:
+    """The run through `balls` down to one of them; up to `few` of them in every order.
+
+    Raises KeyError for a ball that is not there.
+    """
+    search = _Search(maker, balls, through, few)
     search.make(frozenset(balls))
     return Run(maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0))
 
@@ -54,20 +61,19 @@ def break_chances(maker: Maker, ball: str) -> np.ndarray:
 class _Search:
     """Every set of a few balls; of more, those that three balls ahead lead to, and estimates there."""
 
-    def __init__(self, maker: Maker, balls: tuple[str, ...], through: str | None):
-        self.maker, self.balls = maker, balls
+    def __init__(self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int):
+        self.maker, self.balls, self.whole = maker, balls, len(balls) <= few
         whole = Stock(maker, balls, balls, frozenset())
         easy = whole.chances(balls)
         ordered = sorted(balls, key=lambda ball: (-ease(easy[:, balls.index(ball)]), ball))
-        few = len(balls) <= FEW
         wanted = [through] if through in balls else []
-        firsts = ordered if few else list(dict.fromkeys([*wanted, *ordered[:FIRSTS]]))
+        firsts = ordered if self.whole else list(dict.fromkeys([*wanted, *ordered[:FIRSTS]]))
         self.firsts = tuple(firsts)
-        self.stock = whole if few else Stock(maker, balls, self.firsts, frozenset())
-        self.usual = HELD * ease(easy.max(axis=1))
+        self.stock = whole if self.whole else Stock(maker, balls, self.firsts, frozenset())
+        self.usual = (1.0 - LOST * maker.skill.speed) * ease(easy.max(axis=1))
         foot = maker.table.foot_spot
         near = sorted(balls, key=lambda ball: dict(maker.layout.places)[ball].distance(foot))
-        breakers = balls if few else near[:BREAKERS]
+        breakers = balls if self.whole else near[:BREAKERS]
         self.broken = {ball: break_chances(maker, ball) for ball in breakers}
 
     def make(self, left: Set) -> None:
@@ -79,7 +85,7 @@ class _Search:
         if len(left) == 1:
             (last,) = left
             self.maker.known(at, self._broken(self.broken.get(last, np.zeros(self._count))))
-        elif gone == AHEAD and len(self.balls) > FEW:
+        elif gone == AHEAD and not self.whole:
             self.maker.known(at, self._estimate(left))
         else:
             ways = []
@@ -100,10 +106,10 @@ class _Search:
 
     def _estimate(self, left: Set) -> np.ndarray:
         """Values (2, g) beyond the search: the best pot from there, then pots as easy as they usually are,
-        and at the end the best of the break shots as it is from most places."""
+        and at the end the best of the break shots as it is from a well chosen place."""
         chance = self.stock.chances(tuple(left)).max(axis=1)
         more = len(left) - 2
-        there = [ease(self.broken[ball]) for ball in self.broken if ball in left]
+        there = [float(np.quantile(self.broken[ball], CHOSEN)) for ball in self.broken if ball in left]
         last = self._broken(np.array(max(there, default=0.0)))
         run = sum(self.usual**k for k in range(more + 1))
         kept = chance * self.usual**more

@@ -17,6 +17,9 @@ SLOWEST = 0.05
 _RATIO = 1.22074408460575947536
 """Root of x^4 = x + 1: its inverse powers spread points evenly over three dimensions."""
 
+_RATIO_4 = 1.16730397826141868426
+"""Root of x^5 = x + 1: the same for four dimensions."""
+
 
 def even_errors(count: int) -> Array:
     """`count` rows of (aim, speed, side, height) errors in standard deviations, spread evenly.
@@ -35,6 +38,18 @@ def even_errors(count: int) -> Array:
 def random_errors(count: int, seed: tuple[int, ...]) -> Array:
     """`count` rows of independent errors in standard deviations; the same for the same seed."""
     return np.random.default_rng(seed).standard_normal((count, 4))
+
+
+def apart_errors(counts: tuple[int, ...], seed: tuple[int, ...]) -> Array:
+    """Rows of errors in standard deviations: sets of `counts` rows one after the other, independent of each
+    other, each of them spread evenly in itself (and any first rows of it), from a start of its own."""
+    starts = np.random.default_rng(seed).random((len(counts), 4))
+    steps = 1.0 / _RATIO_4 ** np.arange(1, 5)
+    shares = [
+        (start + np.arange(count)[:, None] * steps) % 1.0
+        for start, count in zip(starts, counts, strict=True)
+    ]
+    return np.asarray(ndtri(np.clip(np.concatenate(shares), 1e-9, 1 - 1e-9)))
 
 
 def scatter(strike: Strike, skill: Skill, radius: float, tip_mass: float, errors: Array) -> Array:

@@ -52,6 +52,7 @@ def run(
 ) -> int:  # fmt: skip
     """Play from the given state until all is still, `stop_ball` has left the table, or `most` events.
 
+    A `stop_ball` of -(k + 1), k from 1, ends it when ball k was banked: it has missed its pocket. -1: none.
     Ball 0 is the cue ball. `record` (k, EVENT_COLUMNS) takes one row a ball and event as far as it has
     rows; give it none for no record. Returns how many rows a whole record has.
     """
@@ -88,6 +89,8 @@ def run(
             marks[i, JAWED] = 0
         written = _write(record, written, now, kind, which, i, balls, marks)
         if stop_ball >= 0 and marks[stop_ball, PHASE] >= POTTED:
+            break
+        if stop_ball < -1 and marks[-stop_ball - 1, BANKS] > 0:
             break
         _look_ahead(balls, marks, world, pockets, i, other, now)
     summary[EVENTS], summary[LAST_TIME] = float(events), now

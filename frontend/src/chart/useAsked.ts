@@ -1,0 +1,46 @@
+/** What is asked of the position on the desk: as the shot stands, again until it is fine. */
+import { useQuery } from "@tanstack/react-query";
+import { api, take } from "../api/client";
+import type { Outlook, Reading, Routes } from "../api/types";
+import { useQuiet } from "../desk/striking";
+import type { RackDoc } from "../desk/rackDoc";
+
+const AGAIN_AFTER = 350; // ms
+
+/** What the answers depend on: the shots so far, this one without its result and verdicts. */
+function content(rack: number, doc: RackDoc, shot: number): string {
+  const shots = doc.shots.slice(0, shot).map(({ shot: one }, k) => ({
+    ...one,
+    result: k === shot - 1 ? null : one.result,
+    notes: "", tags: [], drawings: [],
+  }));
+  return JSON.stringify({ number: rack, breaker: doc.breaker, depth: doc.depth, shots, shot });
+}
+
+type Body = { params: { path: { recording_id: number } }; body: never };
+const ASK = {
+  outlook: (body: Body) => take(api.POST("/api/recordings/{recording_id}/outlook", body)),
+  routes: (body: Body) => take(api.POST("/api/recordings/{recording_id}/routes", body)),
+  reading: (body: Body) => take(api.POST("/api/recordings/{recording_id}/reading", body)),
+};
+type Answers = { outlook: Outlook; routes: Routes; reading: Reading };
+
+/** Whether an answer is on its way. */
+function unfinished(what: keyof Answers, answer: Answers[keyof Answers] | undefined): boolean {
+  if (!answer) return false;
+  if (what === "reading" && (answer as Reading).nudge_waits) return true;
+  return ["waiting", "rough"].includes(answer.stage) || (what === "outlook" && (answer as Outlook).own_waits);
+}
+
+export function useAsked<W extends keyof Answers>(what: W, recording: number, rack: number, doc: RackDoc, shot: number, wanted: boolean): Answers[W] | null {
+  const quiet = useQuiet(wanted ? content(rack, doc, shot) : "");
+  const asked = useQuery<Answers[W]>({
+    queryKey: [what, recording, quiet],
+    queryFn: async () => (await ASK[what]({ params: { path: { recording_id: recording } }, body: JSON.parse(quiet) as never })) as unknown as Answers[W],
+    staleTime: Infinity,
+    retry: false,
+    enabled: wanted && quiet !== "",
+    refetchInterval: (query) => (unfinished(what, query.state.data) ? AGAIN_AFTER : false),
+  });
+  return wanted ? (asked.data ?? null) : null;
+}

@@ -1,0 +1,130 @@
+"""Nudge a cluster or leave it: the best shot that moves one of its balls against the best that moves none,
+both by what is really left after them."""
+
+from collections.abc import Iterable
+from dataclasses import dataclass, replace
+
+import numpy as np
+
+from ..balls import GROUPS
+from ..chance.aimed import aimed, with_errors
+from ..chance.finer import compensated
+from ..chance.made import Task, made
+from ..layout import Layout
+from ..motion import Strike
+from ..motion.play import play_ready
+from ..motion.ready import Ready, ready
+from ..runout.games import LAST, Question, search
+from ..runout.kernel import worth_at
+from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, PlannedShot
+from ..runout.run import Run
+from ..table import POCKETS
+from ..vocabulary import CUE
+from .clusters import clusters
+
+COARSER = 2.5
+"""How much wider the grid is on which what is left is searched."""
+ENDINGS = 10
+"""Strikes with the player's errors; what is left after each pot among them is searched."""
+LOOKED_AT = 3
+"""Nudges, the likeliest to free a ball first, that are played with errors."""
+
+
+@dataclass(frozen=True, slots=True)
+class Weighed:
+    """A shot with what it is worth, its standard error, and the balls of clusters it moves."""
+
+    shot: PlannedShot
+    value: float
+    error: float
+    moves: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class NudgeOrLeave:
+    """Both choices; None where there is no such shot."""
+
+    nudge: Weighed | None
+    leave: Weighed | None
+
+
+def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
+    """Weigh the two for a game in which running out counts; None in others and without a cluster."""
+    tied = {ball for one in clusters(asked.table, asked.layout) for ball in one.balls}
+    if asked.measure != "chance" or not tied or asked.layout.cue is None:
+        return None
+    looked = list(_looked_at(run, asked, tied))
+    still = [(promise, shot) for promise, shot, moves in looked if not moves]
+    moving = sorted((one for one in looked if one[2]), key=lambda one: -one[0])[:LOOKED_AT]
+    nudges = [_weighed(asked, shot, moves) for _, shot, moves in moving]
+    return NudgeOrLeave(
+        max(nudges, key=lambda one: one.value, default=None),
+        _weighed(asked, max(still, key=lambda one: one[0])[1], ()) if still else None,
+    )
+
+
+def _looked_at(
+    run: Run, asked: Question, tied: set[str]
+) -> Iterable[tuple[float, PlannedShot, tuple[str, ...]]]:
+    """Pots that may be played now: what each promises without errors, and which tied balls it moves.
+
+    What a shot that moves balls promises is only its pot: the maps do not fit what it leaves.
+    """
+    table, layout = asked.table, asked.layout
+    at = ready(table, layout, asked.physics)
+    meant = np.array([(speed, side, height) for side, height in TIPS for speed in SPEEDS])
+    found = []
+    for way in run.ways(run.start):
+        for pocket in POCKETS:
+            directions, chances = aimed(table, layout, way.ball, pocket, asked.skill, asked.physics, meant)
+            for strike, direction, chance in zip(meant, directions, chances, strict=True):
+                speed, side, height = (float(value) for value in strike)
+                shot = PlannedShot(
+                    way.ball, pocket, speed, side, height, float(direction), float(chance), way.then
+                )
+                found.append((way, shot))
+    least = WORTHWHILE * max((shot.pot for _, shot in found), default=1.0)
+    likely = [(way, shot) for way, shot in found if shot.pot >= max(least, 1e-3)]
+    rows = np.array([_strike(shot, at).array() for _, shot in likely]).reshape(-1, 5)
+    ends = play_ready(at, rows)
+    names = list(ends.names)
+    for k, (way, shot) in enumerate(likely):
+        fell = ends.fates[k, names.index(way.ball)] == POCKETS.index(shot.pocket)
+        if not fell or ends.fates[k, 0] != -1:
+            continue
+        hit = [name for name, hits in zip(names, ends.hits[k], strict=True) if hits > 0]
+        met = tuple(name for name in hit if name not in (CUE, way.ball))
+        moves = tuple(name for name in met if name in tied)
+        if moves:
+            yield shot.pot, shot, moves
+        elif not met:
+            x, y = (float(value) for value in ends.places[k, 0])
+            yield shot.pot * float(worth_at(run.maker.after(way)[0], run.maker.frame, x, y)), shot, ()
+
+
+def _strike(shot: PlannedShot, at: Ready) -> Strike:
+    return compensated(Strike(shot.speed, 0.0, shot.side, shot.height), shot.direction, at)
+
+
+def _weighed(asked: Question, shot: PlannedShot, moves: tuple[str, ...]) -> Weighed:
+    """The shot with errors: after each pot what is left is searched anew."""
+    table, physics = asked.table, asked.physics
+    at = ready(table, asked.layout, physics)
+    meant = _strike(shot, at)
+    ends = with_errors(at, table, asked.layout, meant, asked.skill, physics, ENDINGS)
+    good = made(Task(shot.ball, shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
+    worth = [_left(asked, shot, ends.after(int(k))) for k in np.flatnonzero(good)]
+    if not worth:
+        return Weighed(shot, 0.0, 0.0, moves)
+    mean, spread = float(np.mean(worth)), float(np.std(worth) / len(worth) ** 0.5)
+    return Weighed(shot, shot.pot * mean, shot.pot * spread, moves)
+
+
+def _left(asked: Question, shot: PlannedShot, left: Layout) -> float:
+    """What the layout after a pot is worth."""
+    last = LAST[asked.discipline]
+    if last not in left:
+        return 1.0 if shot.ball == last else 0.0
+    due = GROUPS.get(shot.ball, asked.due) if asked.due == "open" else asked.due
+    after = replace(asked, layout=left, due=due)
+    return search(after, COARSER).outlook(valuing=40).values[0]

@@ -1,0 +1,162 @@
+"""A layout read for a player, and what still works on the next ball."""
+
+from math import degrees
+
+import numpy as np
+import pytest
+
+from aretane.core.aim import aim_at
+from aretane.core.geometry import Point, unit
+from aretane.core.layout import Layout
+from aretane.core.motion import Physics, Strike, play
+from aretane.core.patterns.angles import AngleRange, angle_range, angle_words
+from aretane.core.patterns.chains import chains
+from aretane.core.patterns.reading import read
+from aretane.core.patterns.scratch import scratch_lines
+from aretane.core.pocket_window import pocket_window
+from aretane.core.runout.games import Question
+from aretane.core.runout.grid import grid_of, nodes_of
+from aretane.core.runout.kernel import BEST_COLUMNS
+from aretane.core.runout.maps import ChanceMap, Maker
+from aretane.core.runout.run import state
+from aretane.core.skill import PRESETS
+from tests.core.runout.layouts import TABLE
+
+R = TABLE.ball_radius
+TIED = Layout.of(
+    {
+        "cue": Point(0.6, 0.9),
+        "1": Point(1.9, 1.1),
+        "2": Point(2.1, 0.55),
+        "6": Point(2.1, 0.55 - 2 * R),
+        "3": Point(0.5, 0.3),
+        "9": Point(2.46, 0.62),
+        "8": Point(1.2, 0.2),
+    }
+)
+
+
+def asked(layout: Layout, discipline: str = "eight-ball", due: str = "solids") -> Question:
+    return Question(TABLE, discipline, layout, due, PRESETS["strong"], Physics())
+
+
+def test_only_the_players_balls_are_read_and_open_ones_are_insurance() -> None:
+    reading = read(asked(TIED))
+    balls = {one.ball: one for one in reading.balls}
+    assert set(balls) == {"1", "2", "3", "6", "8"}  # the 9 is of the other group
+    assert balls["3"].insurance and balls["3"].open_pockets >= 4 and not balls["3"].problem
+    assert not balls["2"].insurance and not balls["6"].insurance
+    assert all(0.0 <= one.reach <= 1.0 for one in reading.balls)
+
+
+def test_the_cluster_is_found_with_what_opens_it() -> None:
+    (opening,) = read(asked(TIED)).openings
+    assert set(opening.cluster.balls) == {"2", "6"}
+    for way in opening.ways:
+        assert way.shot.ball not in opening.cluster.balls and way.meets in opening.cluster.balls
+        assert dict(way.motion.potted)[way.shot.ball] == way.shot.pocket
+        assert way.motion.after.cue is not None and 0.2 <= way.chance <= way.shot.pot + 0.1
+        moved = [ball for ball in opening.cluster.balls if ball in way.motion.trace.moved()]
+        assert way.meets in moved
+    assert opening.ways and opening.ways[0].frees
+
+
+def test_a_ball_shut_in_is_a_problem_and_says_why() -> None:
+    turns = np.arange(6) * np.pi / 3
+    ring = {
+        str(n + 2): Point(1.27 + 2 * R * np.cos(k), 0.6 + 2 * R * np.sin(k)) for n, k in enumerate(turns)
+    }
+    layout = Layout.of({**ring, "1": Point(1.27, 0.6), "cue": Point(0.6, 0.9)})
+    balls = {one.ball: one for one in read(asked(layout, "nine-ball", "")).balls}
+    assert balls["1"].reach == 0.0 and balls["1"].problem == "tied up in a cluster"
+    assert balls["1"].open_pockets == 0
+
+
+def test_a_straight_pool_chain_ends_with_the_ball_beside_the_rack() -> None:
+    foot = TABLE.foot_spot
+    layout = Layout.of(
+        {
+            "cue": Point(0.7, 0.7),
+            "4": Point(foot.x - 0.05, foot.y + 0.30),
+            "7": Point(foot.x - 0.45, foot.y + 0.25),
+            "11": Point(0.4, 0.3),
+        }
+    )
+    found = chains(asked(layout, "straight-pool", ""))
+    assert found and found[0].break_ball == "4"
+    assert found[0].key_ball in ("7", "11") and found[0].before in ("7", "11")
+    assert 0.0 < found[0].kept <= found[0].chance <= 1.0
+    assert chains(asked(Layout.of({"cue": Point(0.5, 0.5), "4": foot}), "straight-pool", "")) == ()
+
+
+def half_table(layout: Layout, ball: str, good_side: float) -> tuple[Maker, ChanceMap]:
+    """A map worth 0.8 on one side of the ball's line to the foot left corner (1: its left), and 0.2 on the
+    other."""
+    maker = Maker(TABLE, layout, PRESETS["strong"], 0.02)
+    frame, shape = grid_of(TABLE, 0.02)
+    nodes, place = nodes_of(frame, shape), dict(layout.places)[ball]
+    line = unit(pocket_window(TABLE, layout, ball, TABLE.pockets["foot-left"]).direction)
+    left = line.x * (nodes[:, 1] - place.y) - line.y * (nodes[:, 0] - place.x)
+    values = np.where(left * good_side > 0, 0.8, 0.2).reshape(1, *shape)
+    best = np.full((*shape, BEST_COLUMNS), -1.0)
+    return maker, ChanceMap(state("", [ball]), (), values, values, np.zeros(shape), best, frame)
+
+
+@pytest.mark.parametrize("side", [1.0, -1.0])
+def test_the_angle_that_works_lies_on_the_good_side_of_the_line(side: float) -> None:
+    layout = Layout.of({"cue": Point(0.5, 0.5), "5": Point(1.9, 0.635)})
+    maker, chart = half_table(layout, "5", side)
+    found = angle_range(maker, chart, "5", "foot-left", 0.4)
+    assert found is not None and found.worth == pytest.approx(0.8)
+    low, high = sorted((found.low * side, found.high * side))
+    assert -0.06 <= low <= 0.1 and high > 1.1
+    assert found.smallest <= 0.1 and (found.best * side) > 0
+    there = layout.changed({"cue": _place(found, layout)})
+    assert aim_at(TABLE, there, "5", "foot-left").cut == pytest.approx(found.best, abs=0.01)
+
+
+def _place(found: AngleRange, layout: Layout) -> Point:
+    """Where the cue ball lies with the best angle, built the other way round: from the ghost place."""
+    aim = aim_at(TABLE, layout, "5", "foot-left")
+    return aim.ghost.minus(unit(aim.window.direction - found.best).times(found.distance))
+
+
+def test_no_angle_is_told_where_none_lies_on_the_table() -> None:
+    layout = Layout.of({"cue": Point(0.5, 0.5), "5": Point(1.9, 0.635)})
+    maker, chart = half_table(layout, "5", 1.0)
+    assert angle_range(maker, chart, "5", "foot-left", 5.0) is None
+
+
+def test_the_range_says_what_it_is_in_words() -> None:
+    here = Point(0.0, 0.0)
+    assert angle_words(AngleRange(-0.1, 0.5, 0.2, 0.6, 0.5, here, here)) == "straight works; up to 29°"
+    left = AngleRange(0.2, 0.7, 0.4, 0.6, 0.5, here, here)
+    assert degrees(left.smallest) == pytest.approx(11.46, abs=0.01)
+    assert angle_words(left) == "11° to 40°, cue ball left of the line"
+
+
+def test_a_rolling_hit_from_a_scratch_line_scratches_in_the_motion_itself() -> None:
+    """Soft enough to arrive rolling: a hit without spin from half a metre away, played out."""
+    layout = Layout.of({"cue": Point(0.5, 0.5), "5": Point(1.75, 0.45)})
+    lines = scratch_lines(TABLE, layout, "5", "foot-right")
+    assert lines
+    tried = 0
+    for line in lines:
+        if line.near.distance(line.far) < 0.6 or abs(line.cut) > 1.0:
+            continue
+        way = line.far.minus(line.near)
+        there = layout.changed({"cue": line.near.plus(way.times(0.55 / way.norm))})
+        motion = play(TABLE, there, Strike(2.0, way.times(-1.0).angle, 0.0, 0.4))
+        tried += 1
+        assert dict(motion.potted).get("cue") == line.into
+    assert tried
+
+
+def test_no_scratch_line_runs_behind_a_ball_that_shuts_the_pocket() -> None:
+    layout = Layout.of({"cue": Point(0.5, 0.5), "5": Point(1.75, 0.45)})
+    free = scratch_lines(TABLE, layout, "5", "foot-right")
+    first = free[0]
+    mouth = TABLE.pockets[first.into].mouth
+    between = Point((mouth.x + first.near.x) / 2, (mouth.y + first.near.y) / 2)
+    shut = scratch_lines(TABLE, layout.changed({"9": between}), "5", "foot-right")
+    assert {line.into for line in free} - {line.into for line in shut} == {first.into}
