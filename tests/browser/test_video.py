@@ -14,9 +14,18 @@ from .desk import Hands, open_desk, rack_data
 FILMED = "/recordings/4/racks/1/shots"
 """The demo's recording with a film and the log in step."""
 
+STANDS = "[...document.querySelectorAll('video')].every((v) => v.readyState >= 2 && !v.seeking)"
+
 
 def picture_at(page: Page, seconds: str) -> None:
-    """The player stands at a frame's time."""
+    """The player stands at a frame's time, and the frame is on the screen."""
+    expect(page.get_by_test_id("clock")).to_have_text(seconds)
+    for _ in range(600):
+        if page.evaluate(STANDS):
+            break
+        page.wait_for_timeout(50)
+    else:
+        raise AssertionError("the picture does not load")
     expect(page.get_by_test_id("clock")).to_have_text(seconds)
 
 
