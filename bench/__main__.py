@@ -7,7 +7,7 @@ import sys
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
-from . import hand, motion, position, rules
+from . import choices, hand, motion, position, rules
 from .rows import FRESH, Row
 
 AREAS: dict[str, Callable[[], Iterable[Row]]] = {
@@ -15,6 +15,7 @@ AREAS: dict[str, Callable[[], Iterable[Row]]] = {
     "motion": motion.measure,
     "rules": rules.measure,
     "position": position.measure,
+    "choices": choices.measure,
 }
 RESULTS = Path(__file__).parent / "results"
 DOCUMENT = Path(__file__).parents[1] / "docs" / "performance.md"

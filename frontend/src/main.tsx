@@ -29,6 +29,7 @@ const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback:
   { path: "/recordings/:recording", ...page(async () => (await import("./recording/RecordingPage")).RecordingPage) },
   { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <Spoken><ShotDesk /></Spoken> },
   { path: "/recordings/:recording/racks/:rack/story/:shot?", ...page(async () => (await import("./story/StoryPage")).StoryPage) },
+  { path: "/recordings/:recording/racks/:rack/choices/:shot?", ...page(async () => (await import("./choices/ChoicesPage")).ChoicesPage) },
   { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
   { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
   { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },

@@ -1312,6 +1312,111 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The options at a shot for its player against the other one; ask again until they are settled. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlookBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ChoicesView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/file": {
         parameters: {
             query?: never;
@@ -3570,6 +3675,16 @@ export interface components {
             reach: number;
         };
         /**
+         * BranchView
+         * @description A share of what may come, and the shooter's chance to win after it; null where it never came.
+         */
+        BranchView: {
+            /** Equity */
+            equity: number | null;
+            /** Share */
+            share: number;
+        };
+        /**
          * BreakOutView
          * @description A pot after which the cue ball opens a cluster, played from the best place for it: the `chance` that
          *     it falls and a ball comes free, the ball it `meets` first, those it `frees`, the paths without error.
@@ -3685,6 +3800,29 @@ export interface components {
             step_y: number;
             /** Values */
             values: number[];
+        };
+        /**
+         * ChoicesView
+         * @description The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine.
+         *     `verdict`: attack, safety, close (too close to call) or empty. `break_even`: the chance of the pot that
+         *     the best attack needs to be worth the best safety. `planned`: which option the plan is. `other`: whether
+         *     there is another player with a model of their own.
+         */
+        ChoicesView: {
+            /** Break Even */
+            break_even: number | null;
+            /** Options */
+            options: components["schemas"]["OptionView"][];
+            /** Other */
+            other: boolean;
+            /** Planned */
+            planned: number | null;
+            /** Reason */
+            reason: string;
+            /** Stage */
+            stage: string;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * ClusterView
@@ -4220,6 +4358,70 @@ export interface components {
             short_share: components["schemas"]["RungView"];
             /** Unlogged */
             unlogged: number;
+        };
+        /**
+         * OptionView
+         * @description One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
+         *     standard error; it is what `made`, `missed` and `foul` come to together. `attack`: the chance of the pot
+         *     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
+         *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
+         *     whether they made it; `after` the balls left by the strike without error. That strike meets the ball `hit`
+         *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight.
+         */
+        OptionView: {
+            /** After */
+            after: [
+                string,
+                number,
+                number
+            ][];
+            attack: components["schemas"]["ShareView"] | null;
+            /** Ball */
+            ball: string | null;
+            /** Cue */
+            cue: [
+                number,
+                number
+            ];
+            /** Ends */
+            ends: [
+                number,
+                number,
+                boolean
+            ][];
+            /** Error */
+            error: number;
+            foul: components["schemas"]["BranchView"];
+            /** Fullness */
+            fullness: number | null;
+            /** Height */
+            height: number;
+            /** Hidden */
+            hidden: number;
+            /** Hit */
+            hit: string | null;
+            /** Hooks */
+            hooks: number;
+            /** Kind */
+            kind: string;
+            made: components["schemas"]["BranchView"];
+            missed: components["schemas"]["BranchView"];
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            /** Pocket */
+            pocket: string | null;
+            /** Rails */
+            rails: number;
+            /** Reasons */
+            reasons: string[];
+            /** Settled */
+            settled: boolean;
+            /** Side */
+            side: number;
+            /** Speed */
+            speed: number;
+            /** Value */
+            value: number;
         };
         /**
          * OptionsShape

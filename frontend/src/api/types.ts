@@ -121,3 +121,6 @@ export type Story = Whole<Schemas["StoryView"]>;
 export type StoryShot = Whole<Schemas["StoryShotView"]>;
 export type Part = Whole<Schemas["PartView"]>;
 export type RackProgress = Whole<Schemas["RackProgressView"]>;
+export type Branch = Schemas["BranchView"];
+export type Option = Omit<Whole<Schemas["OptionView"]>, "made" | "missed" | "foul"> & { made: Branch; missed: Branch; foul: Branch };
+export type Choices = Omit<Whole<Schemas["ChoicesView"]>, "options"> & { options: Option[] };

@@ -213,7 +213,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             )}
             <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
               <span>Shot {number} of {doc.shots.length}</span>
-              {!hidden && <Link className="go text-sm font-normal" to={`${base}/story/${number}`}>story of the rack</Link>}
+              {!hidden && <span className="flex gap-3 text-sm font-normal"><Link className="go" to={`${base}/choices/${number}`}>choices</Link><Link className="go" to={`${base}/story/${number}`}>story of the rack</Link></span>}
               <span className="quiet text-sm font-normal">{hidden ? "result hidden" : came(one.shot)}</span>
             </h1>
             <Standing review={review} name={name} />

@@ -17,6 +17,7 @@ from aretane.store.database import Address
 
 from . import (
     analysing,
+    choosing,
     errors,
     match_files,
     numbers,
@@ -62,7 +63,18 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
     app.extensions["charting"] = Charting()
     app.extensions["checking"] = Checking(settings, database)
-    for module in (session, today, players, recordings, racks, outlooks, readings, match_files, numbers):
+    for module in (
+        session,
+        today,
+        players,
+        recordings,
+        racks,
+        outlooks,
+        readings,
+        choosing,
+        match_files,
+        numbers,
+    ):
         app.register_blueprint(module.blueprint)
     for blueprint in (*VIDEO, analysing.blueprint):
         app.register_blueprint(blueprint)

@@ -93,9 +93,9 @@ def forecast_view(answer: Answer) -> w.ForecastView:
                 (*_place(at), 1.0 if good else 0.0)
                 for at, good in zip(found.ends, found.potted, strict=True)
             ],
-            pot=_share(found.pot),
-            scratch=_share(found.scratch),
-            in_window=None if found.in_window is None else _share(found.in_window),
+            pot=share(found.pot),
+            scratch=share(found.scratch),
+            in_window=None if found.in_window is None else share(found.in_window),
             railed=found.railed,
         ),
     )
@@ -133,7 +133,7 @@ def _place(at: Point) -> tuple[float, float]:
     return round(mm(at.x), 1), round(mm(at.y), 1)
 
 
-def _share(counted: Proportion) -> w.ShareView:
+def share(counted: Proportion) -> w.ShareView:
     return w.ShareView(
         value=counted.value or 0.0, low=counted.low or 0.0, high=counted.high or 0.0, n=counted.n
     )

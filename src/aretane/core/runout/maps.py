@@ -241,7 +241,7 @@ class Maker:
 
     def outlook(
         self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], seed: tuple[int, ...] = (1,),
-        valuing: int = 200, pocket: PocketName | None = None, closer: int = CLOSER,
+        valuing: int = 200, pocket: PocketName | None = None, closer: float = CLOSER,
     ) -> Outlook:  # fmt: skip
         """What may be potted from the cue ball's own place, with the balls where `layout` has them,
         into any pocket or only into `pocket`; chosen among `closer` times as many as in a map.
@@ -252,7 +252,7 @@ class Maker:
             raise KeyError(CUE)
         if not ways:
             return Outlook((0.0,) * len(self.finish), 0.0, None)
-        errors = apart_errors((closer * CHOOSING, valuing), seed)
+        errors = apart_errors((round(closer * CHOOSING), valuing), seed)
         values, spreads, best = self._fill(
             self.rows(layout, balls),
             balls,
@@ -298,7 +298,7 @@ class Maker:
         ways: Sequence[Way],
         places: Array,
         errors: Array,
-        closer: int = 1,
+        closer: float = 1,
         only: int = -1,
     ) -> tuple[Array, Array, Array]:
         """Values (g, K), variances of the first, and shots at places (g, 2)."""
@@ -308,8 +308,9 @@ class Maker:
         names = list(balls)
         kernel.map_ways(
             places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only,
-            np.array([way.points for way in ways]), SPEEDS, TIPS, errors, closer * FINALISTS,
-            closer * SCREENING, closer * CHOOSING, self.player(),
+            np.array([way.points for way in ways]), SPEEDS, TIPS, errors,
+            max(1, round(closer * FINALISTS)), max(1, round(closer * SCREENING)), round(closer * CHOOSING),
+            self.player(),
             np.array([self.after(way) for way in ways]), self.frame, world_of(self.table, self.physics),
             bed_of(self.table).pockets, windows_of(self.table, self.physics).edges, MOST_EVENTS, values,
             spreads, best,

@@ -35,7 +35,7 @@ class Run:
 
     def outlook(
         self, layout: Layout | None = None, state: State | None = None, seed: tuple[int, ...] = (1,),
-        valuing: int = 200, closer: int = CLOSER,
+        valuing: int = 200, closer: float = CLOSER,
     ) -> Outlook:  # fmt: skip
         """What the run promises from the cue ball's own place; `closer` as in `Maker.outlook`.
 

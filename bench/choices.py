@@ -1,0 +1,171 @@
+"""Choices: how long they take, and whether their promises come when the rack is played to its end."""
+
+import resource
+import statistics
+import time
+from collections.abc import Iterator
+from concurrent.futures import ProcessPoolExecutor
+from dataclasses import dataclass
+from multiprocessing import get_context
+
+import numpy as np
+
+from aretane.core.choice.decide import Intended, worth
+from aretane.core.choice.duel import duel
+from aretane.core.choice.options import ROUGH, Option, choices, too_close
+from aretane.core.choice.side import Side
+from aretane.core.choice.strikes import mistaken, placed, played
+from aretane.core.choice.turn import OVER, Standing, judged
+from aretane.core.motion import Physics, Strike
+from aretane.core.skill.scatter import apart_errors
+from aretane.web.analysing.work import ready
+
+from .duels import LEVELS, open_standing, standing, two_sides
+from .rows import Row, at_most, seed
+
+PLAYS = 1000
+POSITIONS = {"nine-ball": 24, "eight-ball": 16}
+TIMED = 5
+RANDOM = 500
+"""Strikes among which the best is what a found safety has to beat."""
+WORKERS = 2
+
+
+@dataclass(frozen=True)
+class Held:
+    """What was promised of an option and what came, with the error of both."""
+
+    promised: float
+    error: float
+    came: float
+    noise: float
+
+
+def levels_of(number: int) -> tuple[str, str]:
+    """The two players of a position."""
+    return LEVELS[number % 3], LEVELS[(number // 3) % 3]
+
+
+def held(case: tuple[str, int]) -> tuple[list[Held], bool]:
+    """The best two options of a fresh position, promised and played; whether they were too close."""
+    discipline, number = case
+    at, physics = standing(discipline, number), Physics()
+    sides = two_sides(at, *levels_of(number))
+    best = choices(at, *sides, physics).options[:2]
+    found = [_played(at, sides, one, physics, number) for one in best]
+    return found, len(best) < 2 or too_close(*best)
+
+
+def _played(at: Standing, sides: tuple[Side, Side], one: Option, physics: Physics, number: int) -> Held:
+    meant = Intended(one.cue, one.strike, one.called, one.kind)
+    came = np.array(
+        [duel(at, sides, physics, np.random.default_rng((number, k)), meant) for k in range(PLAYS)]
+    )
+    return Held(one.value, one.error, float(came.mean()), float(came.std() / PLAYS**0.5))
+
+
+def truth(pool: ProcessPoolExecutor) -> Iterator[Row]:
+    """What choices promise against racks played to their end."""
+    first = seed(700_000)
+    cases = [(game, first + k) for game, count in POSITIONS.items() for k in range(count)]
+    came = list(pool.map(held, cases))
+    for game in POSITIONS:
+        tops = [found[0] for (name, _), (found, _) in zip(cases, came, strict=True) if name == game]
+        yield from _rows(game, tops)
+    yield from _rows("all games", [found[0] for found, _ in came])
+    apart = [found for found, close in came if not close]
+    right = [one.came >= other.came - 2.0 * float(np.hypot(one.noise, other.noise)) for one, other in apart]
+    yield Row(
+        "the option ranked first wins at least as often as the second", round(float(np.mean(right)), 3), "",
+        0.9, "higher", len(apart),
+        f"Of {len(cases)} positions those not too close to call; {PLAYS} racks each, less twice the noise.",
+    )  # fmt: skip
+
+
+def _rows(game: str, tops: list[Held]) -> Iterator[Row]:
+    off = np.array([one.promised - one.came for one in tops])
+    inside = np.mean(
+        [abs(one.promised - one.came) <= 1.645 * np.hypot(one.error, one.noise) for one in tops]
+    )
+    how = f"The option ranked first at fresh positions, {PLAYS} racks each, played out by both players."
+    yield at_most(
+        f"{game}: bias against playing the rack out", round(abs(float(off.mean())), 4), "", 0.03, len(off),
+        f"{how} Promised less came: {float(off.mean()):+.4f}; {inside:.0%} inside 90 % intervals.",
+    )  # fmt: skip
+    yield at_most(
+        f"{game}: RMS against playing the rack out", round(float(np.sqrt((off**2).mean())), 4), "", 0.06,
+        len(off), how,
+    )  # fmt: skip
+
+
+def speeds() -> Iterator[Row]:
+    """How long choices take from a layout alone, maps included."""
+    for name, make, first, settled in (
+        ("nine-ball, seven balls", lambda k: standing("nine-ball", 800 + k, 7), 2.0, 10.0),
+        ("eight-ball, both groups open", open_standing, 15.0, 15.0),
+    ):
+        firsts, wholes = [], []
+        for turn in range(TIMED):
+            at = make(turn)
+            began = time.perf_counter()
+            choices(at, *two_sides(at, "strong", "strong", 2.0), Physics(), 2, settle=False)
+            firsts.append(time.perf_counter() - began)
+            choices(at, *two_sides(at, "strong", "strong"), Physics(), 2)
+            wholes.append(time.perf_counter() - began)
+        for words, times, limit in (("first ranking", firsts, first), ("settled", wholes, settled)):
+            yield at_most(
+                f"choices: {name}, {words}", round(statistics.median(times), 2), "s", limit, TIMED,
+                f"Median, two threads, both players' maps included; the slowest took {max(times):.2f} s.",
+            )  # fmt: skip
+    used = resource.getrusage(resource.RUSAGE_SELF).ru_maxrss / 2**20
+    yield at_most(
+        "choices: memory", round(used, 2), "GiB", 1.0, 1, "Peak of the process that did the above."
+    )
+
+
+def safer(number: int) -> tuple[float, float] | None:
+    """The best safety found, and the best of random strikes, valued alike; None without both."""
+    at, physics = standing("nine-ball", number), Physics()
+    me, other = two_sides(at, *levels_of(number))
+    found = choices(at, me, other, physics).safety
+    if found is None:
+        return None
+    here = Standing(at.table, at.discipline, placed(at, found.cue), at.due)
+    rng = np.random.default_rng(number)
+    rows = np.zeros((RANDOM, 5))
+    rows[:, 0], rows[:, 1] = rng.uniform(0.4, 4.0, RANDOM), rng.uniform(-np.pi, np.pi, RANDOM)
+    lawful = np.flatnonzero(judged(here, played(here, found.cue, rows, physics)) == OVER)
+    errors = apart_errors((ROUGH, 96), (3,))
+
+    def value(row: np.ndarray, which: np.ndarray) -> float:
+        strike = Strike(*(float(part) for part in row))
+        ends = played(here, found.cue, mistaken(here, found.cue, strike, me.skill, physics, which), physics)
+        return float(worth(here, ends, None, me, other, 4)[0].mean())
+
+    if not len(lawful):
+        return None
+    best = max(lawful, key=lambda k: value(rows[k], errors[:ROUGH]))
+    return value(found.strike.array(), errors[ROUGH:]), value(rows[best], errors[ROUGH:])
+
+
+def margin(pool: ProcessPoolExecutor) -> Row:
+    """How much better the safeties found are than the best of random strikes."""
+    first = seed(900_000)
+    both = [pair for pair in pool.map(safer, range(first, first + 24)) if pair is not None]
+    ours, theirs = np.array(both).T
+    return Row(
+        f"nine-ball: the safety found against the best of {RANDOM} random strikes",
+        round(float((ours - theirs).mean()), 3), "", 0.0, "higher", len(both),
+        f"Chance to win after it: {ours.mean():.3f} against {theirs.mean():.3f}; the random strikes are "
+        f"chosen by {ROUGH} strikes with errors each, both valued by 96 others.",
+    )  # fmt: skip
+
+
+def measure() -> Iterator[Row]:
+    """All rows of the area `choices`, as they are measured."""
+    at = standing("nine-ball", 1, 2)
+    choices(at, *two_sides(at, "strong", "strong", 3.0), Physics())
+    yield from speeds()
+    with ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready) as pool:
+        yield margin(pool)
+        yield from truth(pool)

@@ -1,0 +1,29 @@
+/** The fork as numbers: how thick each branch is and where it ends. Pure: no React. */
+import type { Branch, Option } from "../api/types";
+
+/** Heights in the fork's own unit. */
+export const ROW = 80;
+export const FULL = 34; // a branch whose player is sure to win
+const THIN = 0.6;
+
+/** How thick a share of the racks won is drawn. */
+export const thick = (share: number): number => Math.max(THIN, share * FULL);
+
+export type Twig = { name: "made" | "missed" | "foul"; share: number; equity: number; from: number; width: number; to: number };
+
+/**
+ * The twigs of a branch. A branch is as thick as the racks it wins and splits into what wins them: what is
+ * made, missed and fouled, each as thick as its share of strikes times the chance to win after it.
+ */
+export function twigs(option: Option): Twig[] {
+  const named: [Twig["name"], Branch][] = [["made", option.made], ["missed", option.missed], ["foul", option.foul]];
+  const there = named.filter(([, branch]) => branch.share > 0.005 && branch.equity !== null);
+  const whole = there.reduce((sum, [, branch]) => sum + branch.share * (branch.equity ?? 0), 0);
+  let from = -(whole * FULL) / 2;
+  return there.map(([name, { share, equity }], k) => {
+    const width = share * (equity ?? 0) * FULL;
+    const twig = { name, share, equity: equity ?? 0, from: from + width / 2, width, to: (k - (there.length - 1) / 2) * 22 };
+    from += width;
+    return twig;
+  });
+}

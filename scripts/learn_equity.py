@@ -1,0 +1,102 @@
+"""Learns `core/choice/learnt.py`: model players play racks to the end against each other, and the chance to
+win is fitted to what each of them saw at the table. Run it again and again until it no longer changes:
+
+    python scripts/learn_equity.py [--layouts 60] [--racks 8] [--rounds 2]
+
+Every round plays with what the one before learnt.
+"""
+
+import argparse
+import random
+import sys
+from concurrent.futures import ProcessPoolExecutor
+from multiprocessing import get_context
+from pathlib import Path
+
+import numpy as np
+
+ROOT = Path(__file__).parents[1]
+sys.path[:0] = [str(ROOT), str(ROOT / "src")]
+
+from bench.duels import LEVELS, standing, two_sides  # noqa: E402
+
+from aretane.core.choice import learnt  # noqa: E402
+from aretane.core.choice.decide import family  # noqa: E402
+from aretane.core.choice.duel import Turn, duel, seen_row  # noqa: E402
+from aretane.core.choice.equity import FEATURES, fitted  # noqa: E402
+from aretane.core.motion import Physics  # noqa: E402
+
+TARGET = ROOT / "src" / "aretane" / "core" / "choice" / "learnt.py"
+FIRST = 500_000
+"""Seed of the first layout; the bench takes others."""
+GAMES = {"rotation": ("nine-ball",), "groups": ("eight-ball",)}
+RIDGE = 2.0
+
+
+def played(job: tuple[str, int, int, dict[str, tuple[float, ...]]]) -> list[tuple[float, ...]]:
+    """Rows of what was seen, each with who won and the layout at its end."""
+    discipline, seed, racks, weights = job
+    learnt.WEIGHTS.update(weights)
+    rng = random.Random(seed)
+    at = standing(discipline, seed)
+    sides = two_sides(at, rng.choice(LEVELS), rng.choice(LEVELS), coarser=2.0)
+    found = []
+    for number in range(racks):
+        turns: list[Turn] = []
+        won = duel(at, sides, Physics(), np.random.default_rng((seed, number)), told=turns.append)
+        for turn in turns:
+            mine = won if turn.who == 0 else 1.0 - won
+            row = seen_row(turn.at, sides[turn.who], sides[1 - turn.who], (seed, number))
+            found.append((*row, mine, float(seed)))
+    return found
+
+
+def main() -> None:
+    parser = argparse.ArgumentParser(description=__doc__)
+    parser.add_argument("--layouts", type=int, default=60)
+    parser.add_argument("--racks", type=int, default=8)
+    parser.add_argument("--rounds", type=int, default=2)
+    parser.add_argument("--first", type=int, default=FIRST)
+    parser.add_argument("--games", nargs="*", default=list(GAMES))
+    given = parser.parse_args()
+    weights = dict(learnt.WEIGHTS)
+    with ProcessPoolExecutor(2, get_context("spawn")) as pool:
+        for turn in range(given.rounds):
+            for name in given.games:
+                seeds = range(given.first + turn * given.layouts, given.first + (turn + 1) * given.layouts)
+                jobs = [(game, seed, given.racks, weights) for game in GAMES[name] for seed in seeds]
+                rows = np.array([row for part in pool.map(played, jobs) for row in part])
+                assert all(family(game) == name for game in GAMES[name])
+                x, won, layouts = rows[:, :-2], rows[:, -2], rows[:, -1]
+                held = layouts % 5 == 0
+                trial = fitted(x[~held], won[~held], RIDGE)
+                weights[name] = tuple(float(w) for w in fitted(x, won, RIDGE))
+                expected = 1.0 / (1.0 + np.exp(-x[held] @ trial))
+                print(
+                    f"round {turn + 1}, {name}: {len(rows)} looks; on layouts not learnt from "
+                    f"promised {expected.mean():.3f}, came {won[held].mean():.3f}, "
+                    f"Brier {np.mean((expected - won[held]) ** 2):.4f} "
+                    f"(always the mean: {won[held].var():.4f})", flush=True,
+                )  # fmt: skip
+                _write(weights, given)
+                for edge in range(10):
+                    here = (expected >= edge / 10) & (expected < (edge + 1) / 10)
+                    if here.any():
+                        promised, came = expected[here].mean(), won[held][here].mean()
+                        print(f"  {edge / 10:.1f}: {here.sum()} {promised:.3f} {came:.3f}", flush=True)
+
+
+def _write(weights: dict[str, tuple[float, ...]], given: argparse.Namespace) -> None:
+    lines = [
+        '"""Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.', "",
+        f"{given.rounds} rounds of {given.layouts} layouts with {given.racks} racks each, from seed "
+        f"{given.first}; levels", f"{', '.join(LEVELS)}. A constant, then", f"{', '.join(FEATURES)}.",
+        '"""', "", "WEIGHTS: dict[str, tuple[float, ...]] = {",
+    ]  # fmt: skip
+    for name, one in weights.items():
+        lines += [f'    "{name}": (', *(f"        {value!r}," for value in one), "    ),"]
+    TARGET.write_text("\n".join([*lines, "}", ""]))
+
+
+if __name__ == "__main__":
+    main()

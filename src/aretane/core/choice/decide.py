@@ -1,0 +1,135 @@
+"""What a model player does at the table: the pot, the safety or the kick that wins most racks by a quick
+look. Played against each other such players give the truth that choices are held to."""
+
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..chance.finer import compensated
+from ..geometry import Point
+from ..motion.physics import Physics
+from ..motion.play import Ends
+from ..motion.ready import ready
+from ..motion.strike import Strike
+from ..runout.games import ROTATION
+from ..runout.maps import PlannedShot
+from .equity import equity
+from .side import Look, Side, race
+from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
+from .turn import AGAIN, LOST, OTHER, OVER, WON, Called, Standing, after, judged
+
+Array = NDArray[np.float64]
+
+SURE, RUNS = 0.75, 0.45
+"""A pot with this chance and this chance to run out behind it is taken without a look at a safety."""
+SAFETIES, TRIES = 2, 2
+"""Safeties that are looked at more closely, and how many strikes with errors each."""
+RISK = 0.5
+"""What a neighbour in aim that fouls counts in the first guess, on its scale from nothing to one."""
+GLANCE = 0.5
+"""How closely a player at the table looks, as in `Maker.outlook`."""
+APART = 0.25
+"""m that two safeties must differ by in where they leave a ball."""
+
+
+@dataclass(frozen=True, slots=True)
+class Intended:
+    """A strike meant: from `cue`, with the ball and pocket `called` (None: a safety)."""
+
+    cue: Point
+    strike: Strike
+    called: Called
+    kind: str
+
+
+def family(discipline: str) -> str:
+    """Which of the learnt estimates a game takes."""
+    return "rotation" if discipline in ROTATION else "groups"
+
+
+def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
+    """The chance of the player at the table to win, from what that player sees."""
+    return equity(look, race(at, me, other, look), family(at.discipline))
+
+
+def worth(
+    at: Standing, ends: Ends, called: Called, me: Side, other: Side, seed: int, closer: float = 1.0
+) -> tuple[Array, NDArray[np.int64]]:  # fmt: skip
+    """The player's chances to win (k,) after strikes that ended so, by what the next one sees, and what
+    came of each of them (k,) as in `turn`. The same for the same `seed`."""
+    verdicts = judged(at, ends, called)
+    values = np.where(verdicts == WON, 1.0, 0.0)
+    for k in np.flatnonzero((verdicts != WON) & (verdicts != LOST)):
+        then = after(at, ends, int(k), int(verdicts[k]), called)
+        mine = verdicts[k] == AGAIN
+        who, rest = (me, other) if mine else (other, me)
+        chance = standing_equity(who.look(then, (seed, int(k)), closer=closer), then, who, rest)
+        values[k] = chance if mine else 1.0 - chance
+    return values, verdicts
+
+
+def pot_strike(at: Standing, cue: Point, shot: PlannedShot, physics: Physics) -> Strike:
+    """The strike of a pot found on the map."""
+    plain = Strike(shot.speed, 0.0, shot.side, shot.height)
+    return compensated(plain, shot.direction, ready(at.table, placed(at, cue), physics))
+
+
+def screened(
+    at: Standing, cue: Point, how: Search, physics: Physics, most: int, threads: int = 1
+) -> list[Strike]:
+    """Legal strikes that pot nothing, those first that by a first guess leave the next player least and do
+    not foul with a small error of aim. Where no ball on can be hit straight, kicks."""
+    rows = hits(at, cue, how, physics)
+    ends, good = _handing_over(at, cue, rows, physics, threads)
+    beside = len(how.speeds) * len(how.tips)
+    if not good.any():
+        rows, beside = kicks(how), 1
+        ends, good = _handing_over(at, cue, rows, physics, threads)
+    found = np.flatnonzero(good)
+    if not len(found):
+        return []
+    theirs = Standing(at.table, at.discipline, at.layout, OTHER[at.due])
+    target = list(ends.names).index(theirs.on[0])
+    guess = easy(seen(theirs, ends), ends.places[:, 0], ends.places[:, target])
+    steady = 0.5 * (np.roll(good, beside).astype(float) + np.roll(good, -beside))
+    guess = guess + RISK * (1.0 - steady)
+    order = found[np.argsort(guess[found], kind="stable")]
+    kept = spread([int(k) for k in order], ends.places[:, 0], ends.places[:, target], APART, most)
+    return [Strike(*(float(value) for value in rows[k])) for k in kept]
+
+
+def _handing_over(
+    at: Standing, cue: Point, rows: Array, physics: Physics, threads: int
+) -> tuple[Ends, NDArray[np.bool_]]:
+    ends = played(at, cue, rows, physics, threads)
+    return ends, np.asarray(judged(at, ends) == OVER)
+
+
+def decide(at: Standing, me: Side, other: Side, physics: Physics, rng: np.random.Generator) -> Intended:
+    """What the model player plays."""
+    seed = int(rng.integers(2**31))
+    look = me.look(at, (seed,), closer=GLANCE)
+    cue = look.place
+    here = Standing(at.table, at.discipline, placed(at, cue), at.due)
+    best, value = None, -1.0
+    if look.shot is not None:
+        shot = look.shot
+        best = Intended(cue, pot_strike(here, cue, shot, physics), (shot.ball, shot.pocket), "pot")
+        value = race(here, me, other, look)
+        if look.pot >= SURE and look.chance >= RUNS:
+            return best
+    errors = rng.standard_normal((TRIES, 4))
+    for strike in screened(here, cue, QUICK, physics, SAFETIES):
+        ends = played(here, cue, mistaken(here, cue, strike, me.skill, physics, errors), physics)
+        safe = float(worth(here, ends, None, me, other, seed, GLANCE)[0].mean())
+        if safe > value:
+            best, value = Intended(cue, strike, None, "safety"), safe
+    return best or _straight(here, cue)
+
+
+def _straight(at: Standing, cue: Point) -> Intended:
+    """At the nearest ball on, for want of anything better."""
+    places = [place for ball in at.on if (place := at.layout.get(ball)) is not None]
+    place = min(places, key=cue.distance)
+    return Intended(cue, Strike(2.0, place.minus(cue).angle, 0.0, 0.0), None, "hit")

@@ -1,0 +1,58 @@
+"""A rack played to its end by two model players: the slow truth that values of choices are held to."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..motion.physics import Physics
+from .decide import Intended, decide
+from .equity import row
+from .side import Side, race
+from .strikes import mistaken, played
+from .turn import AGAIN, LOST, WON, Standing, after, judged
+
+LONGEST = 200
+"""Strikes after which a rack counts as drawn."""
+
+
+@dataclass(frozen=True, slots=True)
+class Turn:
+    """One strike of a duel: whose it was (0 or 1), how the table stood, what was meant and what came."""
+
+    who: int
+    at: Standing
+    meant: Intended
+    verdict: int
+
+
+def duel(
+    at: Standing, sides: tuple[Side, Side], physics: Physics, rng: np.random.Generator,
+    first: Intended | None = None, told: Callable[[Turn], object] = lambda turn: None,
+) -> float:  # fmt: skip
+    """1 if the first of the two players, who is at the table, wins the rack; 0.5 if it does not end.
+
+    `first`: what that player plays now, whatever else looks better. `told` hears of every strike.
+    """
+    who = 0
+    for _ in range(LONGEST):
+        me, other = sides[who], sides[1 - who]
+        meant = first or decide(at, me, other, physics, rng)
+        first = None
+        here = Standing(at.table, at.discipline, at.layout.changed({"cue": meant.cue}), at.due)
+        rows = mistaken(here, meant.cue, meant.strike, me.skill, physics, rng.standard_normal((1, 4)))
+        ends = played(here, meant.cue, rows, physics)
+        verdict = int(judged(here, ends, meant.called)[0])
+        told(Turn(who, at, meant, verdict))
+        if verdict in (WON, LOST):
+            return float((verdict == WON) == (who == 0))
+        at = after(here, ends, 0, verdict, meant.called)
+        if verdict != AGAIN:
+            who = 1 - who
+    return 0.5
+
+
+def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tuple[float, ...]:
+    """What the learnt estimate rests on at a standing, for learning it."""
+    look = me.look(at, seed)
+    return row(look, race(at, me, other, look))

@@ -1,0 +1,60 @@
+"""The race to the last ball by two players who pot as they usually do here: no cleverness, only how often
+each goes on. What the learnt estimate starts from."""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+Array = NDArray[np.float64]
+
+LEAST, MOST = 0.03, 0.985
+"""Bounds of the chance to go on by one ball."""
+
+
+def steps(usual: Sequence[float]) -> tuple[float, ...]:
+    """Chances to pot a ball and go on, with 1, 2, ... balls left: `usual` are the chances to run out from
+    most places with so many left, and each is the one before times such a step."""
+    before = 1.0
+    found = []
+    for chance in usual:
+        found.append(min(max(chance / before if before > 0 else 0.0, LEAST), MOST))
+        before = max(chance, 1e-6)
+    return tuple(found)
+
+
+def shared(mine: Sequence[float], theirs: Sequence[float]) -> tuple[float, ...]:
+    """Chances of the player at the table to win with 0, 1, ... balls left that both pot (rotation).
+
+    W(m) = q W(m-1) + (1 - q)(1 - V(m)), V(m) = p V(m-1) + (1 - p)(1 - W(m)): solved for W; `mine` are q,
+    `theirs` p by balls left.
+    """
+    own, other = [1.0], [1.0]
+    for q, p in zip(mine, theirs, strict=True):
+        a, b = _solved(q, p, own[-1], other[-1])
+        own.append(a)
+        other.append(b)
+    return tuple(own)
+
+
+def apart(mine: Sequence[float], theirs: Sequence[float]) -> Array:
+    """Chances (a + 1, b + 1) of the player at the table to win who has a balls left when the other has b;
+    each pots only the own ones (groups).
+
+    W(a, b) = q W(a-1, b) + (1 - q)(1 - V(b, a)), and the same for the other.
+    """
+    own = np.ones((len(mine) + 1, len(theirs) + 1))
+    other = np.ones((len(theirs) + 1, len(mine) + 1))
+    for a in range(1, len(mine) + 1):
+        for b in range(1, len(theirs) + 1):
+            own[a, b], other[b, a] = _solved(
+                mine[a - 1], theirs[b - 1], float(own[a - 1, b]), float(other[b - 1, a])
+            )
+    return own
+
+
+def _solved(q: float, p: float, mine: float, theirs: float) -> tuple[float, float]:
+    """W and V of W = q `mine` + (1 - q)(1 - V), V = p `theirs` + (1 - p)(1 - W)."""
+    whole = 1.0 - (1.0 - q) * (1.0 - p)
+    won = (q * mine + (1.0 - q) * p * (1.0 - theirs)) / whole
+    return won, p * theirs + (1.0 - p) * (1.0 - won)

@@ -1,0 +1,54 @@
+"""Why an option is worth what it is, in a coach's words; each is read off what was computed for it."""
+
+from ..vocabulary import ball_words
+from .options import Choices, Option
+from .turn import Standing
+
+FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
+"""Chances from which a pot is long odds, a run is behind it, or what is left is easy or hard to win."""
+MOSTLY, OFTEN, RISKY = 0.75, 0.5, 0.15
+"""Shares of a ball hidden, of strikes that hook, of strikes that foul, from which it is said."""
+
+
+def reasons(at: Standing, found: Choices, one: Option) -> tuple[str, ...]:
+    """What speaks for the option and against it, the weightiest first; empty where nothing stands out."""
+    said: list[str] = []
+    made, missed = one.made.equity, one.missed.equity
+    if one.called is not None and one.attack is not None:
+        ball = ball_words(one.called[0])
+        if made is not None and made >= RUNS_OUT and one.made.share > 0:
+            said.append(f"with {ball} down it is {_percent(made)} to win")
+        if made is not None and made < FAR_FROM_SURE and one.made.share > 0:
+            said.append(f"no run-out behind it: even with {ball} down only {_percent(made)} to win")
+        if missed is not None and one.missed.share > 0.1:
+            if 1.0 - missed >= EASY:
+                said.append(f"a miss hands over the table: {_percent(1.0 - missed)} for the other")
+            elif 1.0 - missed <= HARD:
+                said.append(f"a miss leaves little: {_percent(1.0 - missed)} for the other")
+    if one.called is None:
+        if one.hooks >= OFTEN:
+            said.append(f"hooks the other {_percent(one.hooks)} of the time")
+        elif one.hidden >= MOSTLY:
+            said.append(f"{_percent(one.hidden)} of the next ball is hidden")
+        elif one.hidden < 1.0 - MOSTLY:
+            said.append("hides little: it lives by the distance")
+    if one.foul.share >= RISKY:
+        said.append(f"a foul in {_percent(one.foul.share)} of the strikes")
+    others = [option for option in found.options if option is not one]
+    if one is found.options[0] and one.called is not None and found.safety is None and others:
+        said.append("no safety was found that hands over less")
+    return tuple(said)
+
+
+def verdict(found: Choices) -> str:
+    """Attack or safety, or too close to call; with what only one kind of choice answers, that one."""
+    attack, safety = found.attack, found.safety
+    if attack is None or safety is None:
+        return "" if attack is safety else "safety" if attack is None else "attack"
+    if found.close:
+        return "close"
+    return "attack" if attack.value > safety.value else "safety"
+
+
+def _percent(share: float) -> str:
+    return f"{round(100 * share)} %"

@@ -1,0 +1,197 @@
+"""One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
+
+from collections.abc import Mapping
+from dataclasses import dataclass, field
+
+import numpy as np
+
+from ..balls import GROUPS
+from ..geometry import Point
+from ..runout.games import LAST, ROTATION
+from ..runout.group import OPEN
+from ..runout.maps import ChanceMap, PlannedShot, State
+from ..runout.run import Run, state
+from ..skill import Skill
+from ..spots import is_free
+from ..vocabulary import CUE
+from .cover import hidden
+from .ladder import apart, shared, steps
+from .turn import OTHER, Standing, balls_on
+
+BEST_PLACES = 40
+"""Places for a cue ball in hand that are looked at, the best of the map first."""
+
+
+@dataclass(frozen=True, slots=True)
+class Look:
+    """What a player sees at the table: the chance to run out, the best pot and its chance alone; `usual`,
+    the same chance from most places; `open`, how much of the easiest ball on can be hit straight; `place`
+    of the cue ball, put there if it was in hand."""
+
+    chance: float
+    pot: float
+    shot: PlannedShot | None
+    usual: float
+    open: float
+    place: Point
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Side:
+    """A player with the runs of the layout in question, by what is due (a group, `open`; in rotation '').
+
+    The maps are those of the balls where they lay at first: of a ball that was moved since, only the pot
+    from where it lies now is right.
+    """
+
+    skill: Skill
+    runs: Mapping[str, Run]
+    usuals: dict[State, float] = field(default_factory=dict)
+    rungs: dict[tuple[str, int], tuple[float, ...]] = field(default_factory=dict)
+
+    def run(self, due: str) -> Run:
+        """The run that knows what is due."""
+        return self.runs.get(due) or next(iter(self.runs.values()))
+
+    def chart(self, at: Standing) -> tuple[Run, State | None]:
+        """The run and the state in it that is most like the standing."""
+        run = self.run(at.due)
+        return run, run.nearest(state_of(at))
+
+    def look(
+        self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0
+    ) -> Look:
+        """What the player sees; the cue ball in hand is put where the map is best. `closer` as in
+        `Maker.outlook`."""
+        run, known = self.chart(at)
+        layout = at.layout
+        if layout.cue is None:
+            layout = layout.changed({CUE: self.place(at)})
+        assert layout.cue is not None
+        if known is None:
+            return Look(0.0, 0.0, None, 0.0, openness(at, layout.cue), layout.cue)
+        found = run.outlook(layout, known, seed, valuing=valuing, closer=closer)
+        shot = found.shot
+        return Look(
+            min(1.0, found.values[0]), 0.0 if shot is None else shot.pot, shot, self.usual(run, known),
+            openness(at, layout.cue), layout.cue,
+        )  # fmt: skip
+
+    def usual(self, run: Run, known: State) -> float:
+        """The chance to run out from most places."""
+        if known not in self.usuals:
+            chart = run.maker.maps.get(known)
+            grid = chart.smooth[0] if chart is not None else run.maker.following[known][0]
+            self.usuals[known] = float(np.mean(grid))
+        return self.usuals[known]
+
+    def going_on(self, at: Standing) -> tuple[float, ...]:
+        """How often the player usually goes on by one ball, with 1, 2, ... of the balls left that there are
+        for the player to pot."""
+        count = left(at)
+        key = (at.due, count)
+        if key not in self.rungs:
+            run = self.run(at.due)
+            by_size: dict[int, list[float]] = {}
+            for known in run.maker.following:
+                if known is not None and known[0] == state_of(at)[0]:
+                    by_size.setdefault(len(known) - 1, []).append(self.usual(run, known))
+            sizes = {size: float(np.mean(found)) for size, found in by_size.items()}
+            if at.due == OPEN:
+                sizes = {
+                    len(known) - 1: self.usual(run, known) for known in run.maker.maps if known[0] != OPEN
+                }
+            usual: list[float] = []
+            for size in range(1, count + 1):
+                last = usual[-1] if usual else 1.0
+                ratio = usual[-1] / usual[-2] if len(usual) > 1 else 0.7
+                usual.append(min(sizes.get(size, last * ratio), last))
+            self.rungs[key] = steps(usual)
+        return self.rungs[key]
+
+    def place(self, at: Standing) -> Point:
+        """Where the map is best for a cue ball in hand."""
+        run, known = self.chart(at)
+        table = at.table
+        chart: ChanceMap | None = None if known is None else run.maker.maps.get(known)
+        if chart is not None:
+            order = np.argsort(-chart.smooth[0], axis=None)[:BEST_PLACES]
+            for k in order:
+                i, j = np.unravel_index(int(k), chart.errors.shape)
+                node = chart.node(int(i), int(j))
+                if is_free(table, CUE, node, at.layout):
+                    return node
+        return _anywhere(at)
+
+
+def openness(at: Standing, cue: Point) -> float:
+    """How much of the easiest ball on can be hit straight from there."""
+    table = at.table
+    best = 0.0
+    for ball in at.on:
+        own = at.layout.get(ball)
+        others = [(name, place) for name, place in at.layout.places if name not in (CUE, ball)]
+        if own is None or not others:
+            return 1.0
+        blocked = hidden(
+            np.array([cue]), np.array([own]), np.array([[place for _, place in others]]),
+            np.array([table.radius(name) for name, _ in others]), table.cue_ball_radius, table.radius(ball),
+        )  # fmt: skip
+        best = max(best, 1.0 - float(blocked.mean()))
+    return best
+
+
+def state_of(at: Standing) -> State:
+    """The state of a run that a standing is."""
+    balls = at.layout.objects
+    if at.discipline in ROTATION:
+        return state("", balls)
+    last = LAST[at.discipline]
+    if at.due == OPEN:
+        return state(OPEN, balls)
+    mine = [ball for ball in balls_on(at.discipline, balls, at.due) if ball != last]
+    return state(at.due, [*mine, last])
+
+
+def _anywhere(at: Standing) -> Point:
+    """Some place that is free."""
+    table = at.table
+    for x in np.linspace(0.1, 0.9, 17):
+        for y in np.linspace(0.1, 0.9, 9):
+            place = Point(float(x) * table.length, float(y) * table.width)
+            if is_free(table, CUE, place, at.layout):
+                return place
+    raise ValueError("no room for the cue ball: take a ball off the table")
+
+
+def left(at: Standing) -> int:
+    """Balls the player at the table still has to pot."""
+    balls = at.layout.objects
+    if at.discipline in ROTATION:
+        return len(balls)
+    last = LAST[at.discipline]
+    if at.due == OPEN:  # either group, the one with fewer balls
+        groups = [GROUPS[ball] for ball in balls if ball in GROUPS]
+        return 1 + min((groups.count(name) for name in set(groups)), default=0)
+    return 1 + sum(ball != last for ball in balls_on(at.discipline, balls, at.due))
+
+
+def race(at: Standing, me: Side, other: Side, look: Look | None = None) -> float:
+    """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
+    pot that is there, and from the run behind it if that promises more."""
+    mine, there = me.going_on(at), Standing(at.table, at.discipline, at.layout, OTHER[at.due])
+    theirs = other.going_on(there)
+    if not mine or not theirs:
+        return 1.0
+    if at.discipline in ROTATION:
+        size = min(len(mine), len(theirs))
+        own, rest = shared(mine[:size], theirs[:size]), shared(theirs[:size], mine[:size])
+        first, behind, handed = mine[size - 1], own[size - 1], 1.0 - rest[size]
+    else:
+        own_grid, rest_grid = apart(mine, theirs), apart(theirs, mine)
+        first, behind = mine[-1], float(own_grid[len(mine) - 1, len(theirs)])
+        handed = 1.0 - float(rest_grid[len(theirs), len(mine)])
+    if look is None:
+        return first * behind + (1.0 - first) * handed
+    behind = max(behind, min(1.0, look.chance / max(look.pot, 1e-3)))
+    return look.pot * behind + (1.0 - look.pot) * handed

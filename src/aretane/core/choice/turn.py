@@ -1,0 +1,107 @@
+"""What a strike hands over: who plays on, and with what, in games that a last ball decides.
+
+A short form of the rules for many strikes at once; the tests hold it against `core.rules`.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..balls import GROUPS
+from ..layout import Layout
+from ..motion.play import Ends
+from ..runout.games import LAST, ROTATION
+from ..runout.group import OPEN
+from ..spots import respotted
+from ..table import POCKETS, PocketName, Table
+from ..vocabulary import CUE
+
+WON, LOST, AGAIN, OVER, FOUL = range(5)
+"""What comes of a strike: the rack is won or lost by it, the player plays on, the other plays, the other
+plays with the cue ball in hand."""
+GAMES = tuple(LAST)
+"""The disciplines that this knows."""
+OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows": "reds", OPEN: OPEN, "": ""}
+"""The other player's group."""
+
+Called = tuple[str, PocketName] | None
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """A rack in the hands of a player: the layout (without a cue ball: it is in hand) and what is due to
+    the player: a group, `open`, or nothing in rotation."""
+
+    table: Table
+    discipline: str
+    layout: Layout
+    due: str = ""
+
+    @property
+    def on(self) -> tuple[str, ...]:
+        """The balls that may be hit first."""
+        return balls_on(self.discipline, self.layout.objects, self.due)
+
+    @property
+    def in_hand(self) -> bool:
+        """Whether the player may put the cue ball anywhere."""
+        return self.layout.cue is None
+
+
+def balls_on(discipline: str, balls: Sequence[str], due: str) -> tuple[str, ...]:
+    """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
+    last = LAST[discipline]
+    if discipline in ROTATION:
+        return tuple(sorted(balls, key=int)[:1])
+    if due == OPEN:
+        return tuple(ball for ball in balls if ball != last) or (last,)
+    return tuple(ball for ball in balls if GROUPS.get(ball) == due) or (last,)
+
+
+def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]:
+    """What comes (k,) of strikes from a standing. `called`: the ball and pocket that were meant, None for a
+    safety; where shots are called nothing else counts.
+
+    A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot after
+    the hit (WPA rules of play, general fouls; memory).
+    """
+    names = list(ends.names)
+    last = LAST[at.discipline]
+    on = np.array([names.index(ball) for ball in at.on])
+    fates = ends.fates
+    down = fates[:, 1:] >= 0
+    cushion = ends.rails.sum(axis=1) - ends.rails_before > 0
+    foul = ~np.isin(ends.first_hit, on) | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
+    foul |= ~cushion & ~down.any(axis=1)
+    counts = np.zeros(len(fates), dtype=bool)
+    if at.discipline == "nine-ball":
+        counts = np.asarray(down.any(axis=1))
+    elif called is not None and called[0] in names:
+        counts = np.asarray(fates[:, names.index(called[0])] == POCKETS.index(called[1]))
+    money = fates[:, names.index(last)] >= 0
+    verdict = np.where(foul, FOUL, np.where(counts, AGAIN, OVER))
+    if at.discipline == "nine-ball":
+        return np.where(money & ~foul, WON, verdict)
+    wins = counts & ~foul & money & (called is not None and called[0] == last)
+    if at.discipline == "ten-ball":
+        return np.where(wins, WON, verdict)
+    gone = (fates[:, names.index(last)] != -1) & ~wins
+    return np.where(wins, WON, np.where(gone, LOST, verdict))
+
+
+def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Standing:
+    """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
+    left = ends.after(k)
+    last = LAST[at.discipline]
+    if verdict == FOUL:
+        left = left.without((CUE,))
+    if at.discipline in ROTATION and last not in left:
+        left = left.changed(dict(respotted(at.table, at.discipline, (last,), left).places))
+    due = at.due
+    if due == OPEN and called is not None and verdict == AGAIN:
+        due = GROUPS.get(called[0], OPEN)
+    if verdict != AGAIN:
+        due = OTHER[due]
+    return Standing(at.table, at.discipline, left, due)

@@ -1,0 +1,58 @@
+"""The learnt chance to win: fitted as a reference library fits it, rising with what it must rise with."""
+
+from itertools import pairwise
+
+import numpy as np
+import pytest
+import statsmodels.api as sm
+
+from aretane.core.choice import learnt
+from aretane.core.choice.equity import FEATURES, equity, fitted
+from aretane.core.choice.side import Look
+from aretane.core.geometry import Point
+
+HERE = Point(0.5, 0.5)
+
+
+def test_the_fit_is_that_of_statsmodels() -> None:
+    rng = np.random.default_rng(1)
+    rows = np.column_stack([np.ones(800), rng.normal(size=(800, 3))])
+    won = (rng.random(800) < 1 / (1 + np.exp(-rows @ np.array((0.3, 1.0, -0.5, 0.0))))).astype(float)
+    theirs = sm.GLM(won, rows, family=sm.families.Binomial()).fit()
+    assert fitted(rows, won, ridge=0.0) == pytest.approx(theirs.params, abs=1e-8)
+
+
+def test_a_ridge_draws_the_weights_towards_nothing_but_not_the_constant() -> None:
+    rng = np.random.default_rng(2)
+    rows = np.column_stack([np.ones(300), rng.normal(size=300)])
+    won = (rows[:, 1] > 0).astype(float)
+    free, held = fitted(rows, won, ridge=0.5), fitted(rows, won, ridge=50.0)
+    assert abs(held[1]) < abs(free[1])
+
+
+@pytest.mark.parametrize("family", list(learnt.WEIGHTS))
+def test_there_is_a_weight_for_every_feature(family: str) -> None:
+    assert len(learnt.WEIGHTS[family]) == 1 + len(FEATURES)
+
+
+@pytest.mark.parametrize("family", list(learnt.WEIGHTS))
+@pytest.mark.parametrize("race", [0.2, 0.5, 0.8])
+def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) -> None:
+    found = [
+        equity(Look(chance, max(chance, 0.4), None, 0.2, 1.0, HERE), race, family)
+        for chance in np.linspace(0.02, 0.98, 25)
+    ]
+    assert all(b >= a - 1e-12 for a, b in pairwise(found))
+    assert all(0.0 < one <= 1.0 for one in found)
+
+
+@pytest.mark.parametrize("family", list(learnt.WEIGHTS))
+def test_who_usually_wins_the_race_wins_more(family: str) -> None:
+    look = Look(0.15, 0.5, None, 0.2, 1.0, HERE)
+    found = [equity(look, race, family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]
+    assert found == sorted(found)
+
+
+def test_it_is_never_less_than_running_out() -> None:
+    look = Look(0.97, 1.0, None, 0.9, 1.0, HERE)
+    assert equity(look, 0.9, "rotation") >= 0.97

@@ -1,0 +1,157 @@
+"""The options at a position: what is listed, what it is worth, and positions with a known answer."""
+
+from functools import lru_cache
+
+import pytest
+
+from aretane.core.choice.options import Branch, Choices, Draft, Option, choices, handed, too_close
+from aretane.core.choice.reasons import reasons, verdict
+from aretane.core.choice.side import Side
+from aretane.core.choice.turn import OTHER, Standing
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.motion import Motion, Physics, Strike, play
+from aretane.core.runout.games import Question, search
+from aretane.core.skill import PRESETS
+from aretane.core.stats import wilson
+from aretane.core.vocabulary import CUE
+from tests.core.runout.layouts import TABLE, scattered
+
+COARSE = 2.0
+
+
+def standing(
+    places: dict[str, tuple[float, float]], discipline: str = "nine-ball", due: str = ""
+) -> Standing:
+    """The balls at places in m."""
+    return Standing(TABLE, discipline, Layout.of({ball: Point(*at) for ball, at in places.items()}), due)
+
+
+def side(at: Standing, level: str, due: str) -> Side:
+    asked = Question(TABLE, at.discipline, at.layout, due, PRESETS[level], Physics())
+    return Side(PRESETS[level], {due: search(asked, COARSE)})
+
+
+@lru_cache(maxsize=64)
+def ask(
+    at: Standing, me: str = "strong", other: str = "strong", settle: bool = False, threads: int = 1
+) -> Choices:
+    return choices(at, side(at, me, at.due), side(at, other, OTHER[at.due]), Physics(), threads, settle)
+
+
+HANGER = standing({CUE: (1.2, 0.6), "9": (0.06, 0.06)})
+
+
+def test_a_ball_over_the_pocket_and_nothing_else_is_potted() -> None:
+    found = ask(HANGER, settle=True)
+    assert verdict(found) == "attack"
+    assert found.options[0].called == ("9", "head-right")
+    assert found.options[0].value > 0.9
+    assert found.settled and all(one.settled for one in found.options)
+
+
+def test_branches_come_to_the_value() -> None:
+    for one in ask(Standing(TABLE, "nine-ball", scattered(4, 4)[0])).options:
+        parts = (one.made, one.missed, one.foul)
+        assert sum(part.share for part in parts) == pytest.approx(1.0)
+        assert sum(part.share * (part.equity or 0.0) for part in parts) == pytest.approx(one.value)
+
+
+def test_the_same_answer_on_one_thread_and_on_two() -> None:
+    at = Standing(TABLE, "nine-ball", scattered(8, 3)[0])
+    one, two = ask(at, settle=True, threads=1), ask(at, settle=True, threads=2)
+    assert [option.value for option in one.options] == [option.value for option in two.options]
+    assert [option.strike for option in one.options] == [option.strike for option in two.options]
+
+
+def test_at_most_eight_differ_and_half_of_them_are_safeties() -> None:
+    found = ask(Standing(TABLE, "nine-ball", scattered(9, 6)[0]))
+    assert 2 <= len(found.options) <= 8
+    assert sum(one.kind == "safety" for one in found.options) <= 4
+    called = [one.called for one in found.options if one.called is not None]
+    assert len(called) == len(set(called))
+
+
+def test_an_option_one_had_in_mind_is_valued_however_poor() -> None:
+    at = HANGER
+    mine = Draft("pot", ("9", "foot-left"), Point(1.2, 0.6), Strike(1.0, 0.3, 0.0, 0.0))
+    found = choices(
+        at, side(at, "strong", ""), side(at, "strong", ""), Physics(), settle=False, added=[mine]
+    )  # fmt: skip
+    assert any(one.strike == mine.strike for one in found.options)
+
+
+def test_a_first_ranking_is_told_before_the_settled_one_and_the_work_can_be_stopped() -> None:
+    told: list[Choices] = []
+
+    class Stopped(Exception):
+        pass
+
+    def stop(found: Choices) -> None:
+        told.append(found)
+        raise Stopped
+
+    with pytest.raises(Stopped):
+        choices(HANGER, side(HANGER, "strong", ""), side(HANGER, "strong", ""), Physics(), told=stop)
+    assert len(told) == 1 and not told[0].settled
+
+
+def test_the_cue_ball_in_hand_is_put_where_the_ball_goes() -> None:
+    at = standing({"8": (1.2, 0.6), "9": (2.0, 0.3)})
+    assert at.in_hand
+    best = ask(at, "advanced").options[0]
+    assert best.called is not None and best.called[0] == "8"
+    assert best.made.share > 0.8
+
+
+def option(
+    value: float, made: float, hit: float, miss: float, error: float = 0.01, attack: bool = True
+) -> Option:
+    motion: Motion = play(TABLE, HANGER.layout, Strike(1.0, 0.0, 0.0, 0.0))
+    return Option(
+        "pot" if attack else "safety", ("9", "head-right") if attack else None, Point(1.2, 0.6),
+        Strike(1.0, 0.0, 0.0, 0.0), value, error, Branch(made, hit if made else None),
+        Branch(1 - made, miss), Branch(0.0, None), wilson(round(96 * made), 96) if attack else None, 0.0,
+        0.0, (), (), motion, None, 0, None, True,
+    )  # fmt: skip
+
+
+def test_the_break_even_chance_makes_both_worth_the_same() -> None:
+    """With h, m, s it is (s - m) / (h - m): at that chance the pot is worth the safety."""
+    pot, safety = option(0.6, 0.6, 0.8, 0.3), option(0.5, 0.0, 0.0, 0.5, attack=False)
+    even = Choices((pot, safety), True).break_even
+    assert even == pytest.approx((0.5 - 0.3) / (0.8 - 0.3))
+    assert even is not None
+    assert even * 0.8 + (1 - even) * (handed(pot) or 0.0) == pytest.approx(safety.value)
+
+
+def test_a_difference_inside_its_error_is_too_close_to_call() -> None:
+    one, other = option(0.52, 0.6, 0.8, 0.3, 0.03), option(0.50, 0.0, 0.0, 0.5, 0.03, attack=False)
+    assert too_close(one, other)
+    assert verdict(Choices((one, other), True)) == "close"
+    assert not too_close(option(0.7, 0.6, 0.8, 0.3, 0.01), other)
+
+
+def test_what_is_said_of_an_option_is_what_was_computed() -> None:
+    at = Standing(TABLE, "nine-ball", scattered(4, 4)[0])
+    found = ask(at)
+    for one in found.options:
+        for words in reasons(at, found, one):
+            if "hands over the table" in words:
+                assert one.missed.equity is not None and one.missed.equity <= 0.4
+            if words.startswith("hooks"):
+                assert one.hooks >= 0.5
+            if words.startswith("a foul in"):
+                assert one.foul.share >= 0.15
+            if words.startswith("no run-out"):
+                assert one.made.equity is not None and one.made.equity < 0.5
+
+
+@pytest.mark.parametrize("seed", [3, 12])
+def test_a_stronger_player_needs_no_better_reason_to_attack(seed: int) -> None:
+    """What a level makes of the same pot only rises with the level."""
+    at = Standing(TABLE, "nine-ball", scattered(seed, 2)[0])
+    found = [ask(at, level).attack for level in ("regular", "strong", "advanced", "professional")]
+    values = [one.value for one in found if one is not None]
+    assert len(values) == 4
+    assert values == sorted(values)
