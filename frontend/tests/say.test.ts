@@ -1,4 +1,4 @@
-import { createElement } from "react";
+import { createElement, Fragment } from "react";
 import { expect, it } from "vitest";
 import { dialectOf, speak, translator } from "../src/words/say";
 import { translated } from "../src/words/translated";
@@ -36,6 +36,7 @@ it("translates what the page's elements say and nothing else", () => {
   expect(translated("p", { title: "the rack", children: ["a rail", 3, " rails"], className: "rack", value: "rail" })).toEqual({
     title: "the frame", children: ["a cushion", 3, " cushions"], className: "rack", value: "rail",
   });
+  expect(translated(Fragment, { children: ["the cue ball ", 3] }).children).toEqual(["the white ", 3]);
   const written = { translate: "no", children: "my rail" };
   expect(translated("p", written)).toBe(written);
   const own = { label: "rail", children: "rail" };

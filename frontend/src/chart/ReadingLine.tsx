@@ -77,7 +77,10 @@ function Nudge({ reading, words, units }: { reading: Reading; words: Words; unit
   if (waits && reading.clusters.length) return <p className="quiet" role="status">weighing a nudge against leaving it…</p>;
   if (!both?.leave && !both?.nudge) return null;
   const say = ({ shot }: Weighed) => `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? ""}, ${speed(shot.speed, units)}, ${tipAt(shot)}`;
-  const worth = (one: Weighed) => <><b className="num">{chance(one.value)}</b> <span className="num quiet">{spread("chance", one.error)}</span></>;
+  const worth = (one: Weighed) => {
+    const off = spread("chance", one.error);
+    return <><b className="num">{chance(one.value)}</b>{off && <> <span className="num quiet">{off}</span></>}</>;
+  };
   const { nudge, leave } = both;
   const less = nudge && leave ? nudge.value - leave.value : 0;
   const close = nudge && leave && Math.abs(less) <= 2 * Math.hypot(nudge.error, leave.error);

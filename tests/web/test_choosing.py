@@ -1,0 +1,58 @@
+"""Choices over the wire: a first ranking, then the settled one; reasons when there are none."""
+
+import time
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from tests.web.test_outlook import PATIENCE, body
+
+Json = dict[str, Any]
+
+
+def settled(client: FlaskClient, recording: int, asked: Json) -> tuple[Json, list[str]]:
+    """The settled answer, and the stages that were told on the way."""
+    began, stages = time.monotonic(), []
+    while time.monotonic() - began < 4 * PATIENCE:
+        answer: Json = client.post(f"/api/recordings/{recording}/choices", json=asked).get_json()
+        stages.append(answer["stage"])
+        if answer["stage"] in ("fine", "none"):
+            return answer, stages
+        time.sleep(0.05)
+    raise AssertionError("the choices did not come")
+
+
+def test_choices_settle_and_hold_together(client: FlaskClient, recording: int, desk: Json) -> None:
+    found, _ = settled(client, recording, body(desk))
+    assert found["stage"] == "fine" and found["verdict"] in ("attack", "safety", "close", "")
+    assert 1 <= len(found["options"]) <= 9
+    values = [one["value"] for one in found["options"]]
+    assert values == sorted(values, reverse=True)
+    for one in found["options"]:
+        assert one["settled"] and 0 <= one["value"] <= 1 and one["error"] > 0
+        shares = [one[part]["share"] for part in ("made", "missed", "foul")]
+        assert sum(shares) == pytest.approx(1, abs=0.001)
+        assert (one["ball"] is None) == (one["attack"] is None)
+        assert {path["ball"] for path in one["paths"]} >= {"cue"}
+    planned = found["options"][found["planned"]]
+    plan = body(desk)["shots"][body(desk)["shot"] - 1]["plan"]
+    assert (planned["ball"], planned["pocket"]) == (plan["ball"], plan["pocket"])
+
+
+def test_asked_twice_the_answer_is_the_same(client: FlaskClient, recording: int, desk: Json) -> None:
+    one, _ = settled(client, recording, body(desk))
+    two, stages = settled(client, recording, body(desk))
+    assert one == two and stages == ["fine"]
+
+
+def test_reasons_are_told_where_there_is_nothing_to_choose(
+    client: FlaskClient, recording: int, desk: Json
+) -> None:
+    asked = body(desk)
+    asked["shots"][0]["layout"]["balls"]["cue"] = None
+    found, _ = settled(client, recording, asked)
+    assert found["stage"] == "none" and "cue ball" in found["reason"] and found["options"] == []
+    asked["shot"] = 0
+    assert client.post(f"/api/recordings/{recording}/choices", json=asked).status_code == 422
+    assert client.post("/api/recordings/99999/choices", json=body(desk)).status_code == 404
