@@ -113,16 +113,14 @@ def _view(chart: Chart, there: Asked, key: tuple[Skill, Plan]) -> ChoicesView:
         reason="", stage="fine" if found.settled else "rough", verdict=verdict(found),
         break_even=None if even is None else round(even, 4),
         options=[_option_view(at, found, one) for one in found.options],
-        planned=_planned(found, plan), other=there.other is not None,
+        planned=_planned(found, asked, plan), other=there.other is not None,
     )  # fmt: skip
 
 
-def _planned(found: Choices, plan: Plan) -> int | None:
-    """Which of the options the plan is."""
-    if plan.choice == "safety":
-        return next((k for k, one in enumerate(found.options) if one.kind == "safety"), None)
-    named = (plan.ball, plan.pocket)
-    return next((k for k, one in enumerate(found.options) if one.called == named), None)
+def _planned(found: Choices, asked: Question, plan: Plan) -> int | None:
+    """Which of the options the plan is; of a planned safety nobody said the strike."""
+    strikes = [draft.strike for draft in had_in_mind(asked, plan)]
+    return next((k for k, one in enumerate(found.options) if one.strike in strikes), None)
 
 
 def _option_view(at: Standing, found: Choices, one: Option) -> OptionView:

@@ -1,6 +1,6 @@
 """Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.
 
-1 rounds of 150 layouts with 4 racks each, from seed 500000; levels
+1 rounds of 60 layouts with 6 racks each, from seed 500000; levels
 regular, strong, advanced. A constant, then
 race, chance, pot, no shot, open.
 """
@@ -15,11 +15,11 @@ WEIGHTS: dict[str, tuple[float, ...]] = {
         -0.14598078529819897,
     ),
     "groups": (
-        0.0,
-        0.8,
-        0.1,
-        0.0,
-        0.0,
-        0.0,
+        0.4483727597648175,
+        0.622966841326586,
+        0.13785742739016293,
+        -0.026554192909796014,
+        0.34263038774324467,
+        -0.049217304205857106,
     ),
 }
