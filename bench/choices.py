@@ -102,15 +102,15 @@ def speeds() -> Iterator[Row]:
     """How long choices take from a layout alone, maps included."""
     for name, make, first, settled in (
         ("nine-ball, seven balls", lambda k: standing("nine-ball", 800 + k, 7), 2.0, 10.0),
-        ("eight-ball, both groups open", open_standing, 15.0, 15.0),
+        ("eight-ball, both groups open", lambda k: open_standing(800 + k), 15.0, 15.0),
     ):
         firsts, wholes = [], []
         for turn in range(TIMED):
             at = make(turn)
             began = time.perf_counter()
-            choices(at, *two_sides(at, "strong", "strong", 2.0), Physics(), 2, settle=False)
+            choices(at, *two_sides(at, "strong", "regular", 2.0), Physics(), 2, settle=False)
             firsts.append(time.perf_counter() - began)
-            choices(at, *two_sides(at, "strong", "strong"), Physics(), 2)
+            choices(at, *two_sides(at, "strong", "regular"), Physics(), 2)
             wholes.append(time.perf_counter() - began)
         for words, times, limit in (("first ranking", firsts, first), ("settled", wholes, settled)):
             yield at_most(

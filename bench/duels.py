@@ -4,10 +4,10 @@ import random
 
 from tests.core.runout.layouts import TABLE, scattered, strewn
 
-from aretane.core.choice.side import Side
-from aretane.core.choice.turn import OTHER, Standing
+from aretane.core.choice.side import Side, sides
+from aretane.core.choice.turn import Standing
 from aretane.core.motion import Physics
-from aretane.core.runout.games import Question, search
+from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
 
 LEVELS = ("regular", "strong", "advanced")
@@ -33,9 +33,5 @@ def open_standing(seed: int) -> Standing:
 
 def two_sides(at: Standing, first: str, second: str, coarser: float = 1.0) -> tuple[Side, Side]:
     """Two players of these levels with their maps."""
-
-    def side(level: str, due: str) -> Side:
-        asked = Question(at.table, at.discipline, at.layout, due, PRESETS[level], Physics())
-        return Side(PRESETS[level], {due: search(asked, coarser)})
-
-    return side(first, at.due), side(second, OTHER[at.due])
+    asked = Question(at.table, at.discipline, at.layout, at.due, PRESETS[first], Physics())
+    return sides(asked, PRESETS[second], coarser)

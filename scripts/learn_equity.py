@@ -67,11 +67,11 @@ def main() -> None:
                 jobs = [(game, seed, given.racks, weights) for game in GAMES[name] for seed in seeds]
                 rows = np.array([row for part in pool.map(played, jobs) for row in part])
                 assert all(family(game) == name for game in GAMES[name])
-                x, won, layouts = rows[:, :-2], rows[:, -2], rows[:, -1]
+                run, x, won, layouts = rows[:, 0], rows[:, 1:-2], rows[:, -2], rows[:, -1]
                 held = layouts % 5 == 0
-                trial = fitted(x[~held], won[~held], RIDGE)
-                weights[name] = tuple(float(w) for w in fitted(x, won, RIDGE))
-                expected = 1.0 / (1.0 + np.exp(-x[held] @ trial))
+                trial = fitted(x[~held], run[~held], won[~held], RIDGE)
+                weights[name] = tuple(float(w) for w in fitted(x, run, won, RIDGE))
+                expected = run[held] + (1.0 - run[held]) / (1.0 + np.exp(-x[held] @ trial))
                 print(
                     f"round {turn + 1}, {name}: {len(rows)} looks; on layouts not learnt from "
                     f"promised {expected.mean():.3f}, came {won[held].mean():.3f}, "

@@ -25,7 +25,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("story", "/recordings/1/racks/1/story/13", "", DESK, "daylight"),
     ("desk-video", "/recordings/4/racks/1/shots/6", "Shift+P", DESK, "daylight"),
     ("desk-snooker", "/recordings/10/racks/1/shots/13", "r", DESK, "daylight"),
-    ("desk-lamplight", SHOT, "r", DESK, "lamplight"),
+    ("choices", "/recordings/2/racks/1/choices/14", "2 p 1", DESK, "lamplight"),
     ("desk-phone", SHOT, "r", PHONE, "daylight"),
     ("keys", SHOT, "?", DESK, "daylight"),
     ("numbers", "/numbers?player=1&against=2", "", DESK, "daylight"),
@@ -89,6 +89,9 @@ def main(address: str) -> None:
             page.evaluate("theme => localStorage.setItem('aretane.theme', theme)", theme)
             page.goto(where.replace(SHOT, shot))
             page.wait_for_load_state("networkidle")
+            if name == "choices":
+                page.get_by_text("to be worth the best safety").wait_for(timeout=60_000)
+                page.get_by_text("first ranking").wait_for(state="detached", timeout=60_000)
             for one in key.split():
                 page.keyboard.press(one)
             page.wait_for_timeout(500)

@@ -4365,7 +4365,7 @@ export interface components {
          *     standard error; it is what `made`, `missed` and `foul` come to together. `attack`: the chance of the pot
          *     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
          *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
-         *     whether they made it; `after` the balls left by the strike without error. That strike meets the ball `hit`
+         *     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
          *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight.
          */
         OptionView: {

@@ -82,6 +82,7 @@ const TWIG_WORDS = { made: "made", missed: "not", foul: "foul" } as const;
 export function optionWords(one: Option, words: Words): string {
   const where = one.ball ? `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}` : "";
   if (one.kind === "pot") return where;
+  if (one.kind === "foul") return "a foul given away: nothing legal was found";
   if (one.kind === "safety") return `safety${one.hit ? ` off ${theBall(one.hit)}` : ""}: ${hitWords(one)}`;
   return `${(words.shot_kinds[one.kind] ?? "Two-way").toLowerCase()}: ${where}`;
 }

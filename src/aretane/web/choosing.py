@@ -1,7 +1,6 @@
 """What could be played at a shot, and what each choice is worth to the rack."""
 
 from collections.abc import Callable, Hashable
-from dataclasses import replace
 from functools import partial
 from typing import cast
 
@@ -9,8 +8,8 @@ from apiflask import APIBlueprint
 
 from aretane.core.choice.options import Choices, Draft, Option, choices
 from aretane.core.choice.reasons import reasons, verdict
-from aretane.core.choice.side import Side
-from aretane.core.choice.turn import GAMES, OTHER, Standing
+from aretane.core.choice.side import sides
+from aretane.core.choice.turn import GAMES, Standing
 from aretane.core.forecast import NoAim, meant_by
 from aretane.core.motion import MotionError
 from aretane.core.runout.games import NoRun, Question, search
@@ -64,12 +63,10 @@ def _settled(run: Run, asked: Question, other: Skill, plan: Plan) -> Choices:
 
 
 def _found(mine: Run, asked: Question, other: Skill, plan: Plan, coarser: float, settle: bool) -> Choices:
-    theirs = replace(asked, skill=other, due=OTHER[asked.due])
-    same = theirs == asked
-    run = mine if same else search(theirs, coarser)
     at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
-    me, rest = Side(asked.skill, {asked.due: mine}), Side(other, {theirs.due: run})
-    return choices(at, me, rest, asked.physics, 2, settle, had_in_mind(asked, plan))
+    return choices(
+        at, *sides(asked, other, coarser, mine), asked.physics, 2, settle, had_in_mind(asked, plan)
+    )
 
 
 def had_in_mind(asked: Question, plan: Plan) -> tuple[Draft, ...]:

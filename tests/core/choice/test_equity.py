@@ -14,19 +14,27 @@ from aretane.core.geometry import Point
 HERE = Point(0.5, 0.5)
 
 
-def test_the_fit_is_that_of_statsmodels() -> None:
+def test_without_a_run_the_fit_is_that_of_statsmodels() -> None:
     rng = np.random.default_rng(1)
     rows = np.column_stack([np.ones(800), rng.normal(size=(800, 3))])
     won = (rng.random(800) < 1 / (1 + np.exp(-rows @ np.array((0.3, 1.0, -0.5, 0.0))))).astype(float)
     theirs = sm.GLM(won, rows, family=sm.families.Binomial()).fit()
-    assert fitted(rows, won, ridge=0.0) == pytest.approx(theirs.params, abs=1e-8)
+    assert fitted(rows, np.zeros(800), won, ridge=0.0) == pytest.approx(theirs.params, abs=1e-5)
+
+
+def test_with_a_run_the_fit_finds_what_the_wins_were_drawn_with() -> None:
+    rng = np.random.default_rng(3)
+    rows = np.column_stack([np.ones(60_000), rng.normal(size=(60_000, 2))])
+    meant, chance = np.array((-0.4, 0.8, 0.2)), rng.random(60_000) * 0.8
+    won = rng.random(60_000) < chance + (1 - chance) / (1 + np.exp(-rows @ meant))
+    assert fitted(rows, chance, won.astype(float), ridge=0.0) == pytest.approx(meant, abs=0.06)
 
 
 def test_a_ridge_draws_the_weights_towards_nothing_but_not_the_constant() -> None:
     rng = np.random.default_rng(2)
     rows = np.column_stack([np.ones(300), rng.normal(size=300)])
     won = (rows[:, 1] > 0).astype(float)
-    free, held = fitted(rows, won, ridge=0.5), fitted(rows, won, ridge=50.0)
+    free, held = fitted(rows, np.zeros(300), won, 0.5), fitted(rows, np.zeros(300), won, 50.0)
     assert abs(held[1]) < abs(free[1])
 
 
@@ -39,7 +47,7 @@ def test_there_is_a_weight_for_every_feature(family: str) -> None:
 @pytest.mark.parametrize("race", [0.2, 0.5, 0.8])
 def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) -> None:
     found = [
-        equity(Look(chance, max(chance, 0.4), None, 0.2, 1.0, HERE), race, family)
+        equity(Look(chance, max(chance, 0.4), None, 0.2, 1.0, HERE), race, race, family)
         for chance in np.linspace(0.02, 0.98, 25)
     ]
     assert all(b >= a - 1e-12 for a, b in pairwise(found))
@@ -49,10 +57,10 @@ def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) ->
 @pytest.mark.parametrize("family", list(learnt.WEIGHTS))
 def test_who_usually_wins_the_race_wins_more(family: str) -> None:
     look = Look(0.15, 0.5, None, 0.2, 1.0, HERE)
-    found = [equity(look, race, family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]
+    found = [equity(look, race, race, family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]
     assert found == sorted(found)
 
 
 def test_it_is_never_less_than_running_out() -> None:
     look = Look(0.97, 1.0, None, 0.9, 1.0, HERE)
-    assert equity(look, 0.9, "rotation") >= 0.97
+    assert equity(look, 0.9, 0.9, "rotation") >= 0.97

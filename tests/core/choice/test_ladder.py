@@ -17,6 +17,11 @@ def test_steps_stay_inside_their_bounds() -> None:
     assert steps((1.0, 1.0, 0.0)) == (MOST, MOST, LEAST)
 
 
+def test_a_ball_nobody_pots_ends_no_rack_and_raises_nothing() -> None:
+    assert steps((0.0, 0.0)) == (LEAST, LEAST)
+    assert 0.0 < shared(steps((0.0, 0.0)), steps((0.0, 0.0)))[2] < 1.0
+
+
 def test_shared_balls_are_won_as_often_as_by_dice() -> None:
     mine, theirs = (0.9, 0.5, 0.7), (0.6, 0.8, 0.3)
     rng = np.random.default_rng(1)

@@ -6,12 +6,12 @@ import pytest
 
 from aretane.core.choice.options import Branch, Choices, Draft, Option, choices, handed, too_close
 from aretane.core.choice.reasons import reasons, verdict
-from aretane.core.choice.side import Side
-from aretane.core.choice.turn import OTHER, Standing
+from aretane.core.choice.side import Side, sides
+from aretane.core.choice.turn import Standing
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import Motion, Physics, Strike, play
-from aretane.core.runout.games import Question, search
+from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
 from aretane.core.stats import wilson
 from aretane.core.vocabulary import CUE
@@ -27,16 +27,17 @@ def standing(
     return Standing(TABLE, discipline, Layout.of({ball: Point(*at) for ball, at in places.items()}), due)
 
 
-def side(at: Standing, level: str, due: str) -> Side:
-    asked = Question(TABLE, at.discipline, at.layout, due, PRESETS[level], Physics())
-    return Side(PRESETS[level], {due: search(asked, COARSE)})
+def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Side, Side]:
+    """Two players of these levels with coarse maps."""
+    asked = Question(TABLE, at.discipline, at.layout, at.due, PRESETS[me], Physics())
+    return sides(asked, PRESETS[other], COARSE)
 
 
 @lru_cache(maxsize=64)
 def ask(
     at: Standing, me: str = "strong", other: str = "strong", settle: bool = False, threads: int = 1
 ) -> Choices:
-    return choices(at, side(at, me, at.due), side(at, other, OTHER[at.due]), Physics(), threads, settle)
+    return choices(at, *both(at, me, other), Physics(), threads, settle)
 
 
 HANGER = standing({CUE: (1.2, 0.6), "9": (0.06, 0.06)})
@@ -75,9 +76,7 @@ def test_at_most_eight_differ_and_half_of_them_are_safeties() -> None:
 def test_an_option_one_had_in_mind_is_valued_however_poor() -> None:
     at = HANGER
     mine = Draft("pot", ("9", "foot-left"), Point(1.2, 0.6), Strike(1.0, 0.3, 0.0, 0.0))
-    found = choices(
-        at, side(at, "strong", ""), side(at, "strong", ""), Physics(), settle=False, added=[mine]
-    )  # fmt: skip
+    found = choices(at, *both(at), Physics(), settle=False, added=[mine])
     assert any(one.strike == mine.strike for one in found.options)
 
 
@@ -92,7 +91,7 @@ def test_a_first_ranking_is_told_before_the_settled_one_and_the_work_can_be_stop
         raise Stopped
 
     with pytest.raises(Stopped):
-        choices(HANGER, side(HANGER, "strong", ""), side(HANGER, "strong", ""), Physics(), told=stop)
+        choices(HANGER, *both(HANGER), Physics(), told=stop)
     assert len(told) == 1 and not told[0].settled
 
 

@@ -15,7 +15,7 @@ from ..motion.strike import Strike
 from ..runout.games import ROTATION
 from ..runout.maps import PlannedShot
 from .equity import equity
-from .side import Look, Side, race
+from .side import Look, Side, edge, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
 from .turn import AGAIN, LOST, OTHER, OVER, WON, Called, Standing, after, judged
 
@@ -50,7 +50,7 @@ def family(discipline: str) -> str:
 
 def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
     """The chance of the player at the table to win, from what that player sees."""
-    return equity(look, race(at, me, other, look), family(at.discipline))
+    return equity(look, race(at, me, other, look), edge(at, me, other), family(at.discipline))
 
 
 def worth(

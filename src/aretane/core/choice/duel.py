@@ -8,7 +8,7 @@ import numpy as np
 from ..motion.physics import Physics
 from .decide import Intended, decide
 from .equity import row
-from .side import Side, race
+from .side import Side, edge, race
 from .strikes import mistaken, played
 from .turn import AGAIN, LOST, WON, Standing, after, judged
 
@@ -53,6 +53,6 @@ def duel(
 
 
 def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tuple[float, ...]:
-    """What the learnt estimate rests on at a standing, for learning it."""
+    """The chance to run out at a standing, and what the learnt estimate rests on, for learning it."""
     look = me.look(at, seed)
-    return row(look, race(at, me, other, look))
+    return (look.chance, *row(look, race(at, me, other, look), edge(at, me, other)))

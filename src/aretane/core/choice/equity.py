@@ -1,17 +1,19 @@
-"""The chance to win the rack from what a player sees at the table, learnt from racks that model players
-played to the end against each other."""
+"""The chance to win the rack from what a player sees at the table: run out now, or win it later. The second
+part is learnt from racks that model players played to the end against each other."""
 
-from math import log
+from math import exp, log
 
 import numpy as np
 from numpy.typing import NDArray
+from scipy.optimize import minimize
+from scipy.special import expit
 
 from . import learnt
 from .side import Look
 
 Array = NDArray[np.float64]
 
-FEATURES = ("race", "chance", "pot", "no shot", "open")
+FEATURES = ("edge", "turn", "pot", "no shot", "open")
 EDGE = 0.005
 """Chances are held so far from 0 and 1 before their log odds are taken."""
 
@@ -22,39 +24,41 @@ def odds(share: float) -> float:
     return log(held / (1.0 - held))
 
 
-def row(look: Look, race: float) -> tuple[float, ...]:
-    """What the estimate rests on (1 + FEATURES): a constant; log odds of winning the `race` (see `ladder`),
-    of running out and of the best pot; whether there is no pot; how much of the ball on can be hit.
+def row(look: Look, race: float, edge: float) -> tuple[float, ...]:
+    """What winning it later rests on (1 + FEATURES): a constant; log odds of the `edge`, and what the
+    `race` from here has beyond them; log odds of the best pot; whether there is none; how much of the ball
+    on can be hit."""
+    even = odds(edge)
+    return (1.0, even, odds(race) - even, odds(look.pot), float(look.shot is None), look.open)
+
+
+def equity(look: Look, race: float, edge: float, family: str) -> float:
+    """The chance of the player who is at the table to win the rack: r + (1 - r) g, where r is the chance to
+    run out now and g that of winning without.
+
+    `race`: the chance to win if both go on from here as they usually do; `edge`: the same whoever is at the
+    table, on average (see `side.race`). `family` names the games it was learnt from: a key of
+    `learnt.WEIGHTS`.
     """
-    return (1.0, odds(race), odds(look.chance), odds(look.pot), float(look.shot is None), look.open)
-
-
-def equity(look: Look, race: float, family: str) -> float:
-    """The chance of the player who is at the table to win the rack.
-
-    `race`: that chance if both went on as they usually do. `family` names the games it was learnt from: a
-    key of `learnt.WEIGHTS`.
-    """
-    given = row(look, race)
+    given = row(look, race, edge)
     total = sum(weight * value for weight, value in zip(learnt.WEIGHTS[family], given, strict=True))
-    learned = 1.0 / (1.0 + float(np.exp(-total)))
-    return max(learned, look.chance)
+    return look.chance + (1.0 - look.chance) / (1.0 + exp(-total))
 
 
-def fitted(rows: Array, won: Array, ridge: float = 1.0, rounds: int = 30) -> Array:
-    """Weights of a logistic regression of `won` (n,) on `rows` (n, f) with a ridge on all but the first.
+def fitted(rows: Array, chance: Array, won: Array, ridge: float = 1.0) -> Array:
+    """Weights w (f,) under which `won` (n,) is likeliest, each 1 with r + (1 - r) / (1 + exp(-rows w)), for
+    `rows` (n, f) and chances r = `chance` (n,), with a ridge on all but the first.
 
-    Newton's steps; statsmodels gives the same in the tests.
+    Without a chance to run out it is a logistic regression; statsmodels gives the same in the tests.
     """
-    weights = np.zeros(rows.shape[1])
-    penalty = ridge * np.eye(rows.shape[1])
-    penalty[0, 0] = 0.0
-    for _ in range(rounds):
-        expected = 1.0 / (1.0 + np.exp(-rows @ weights))
-        slope = rows.T @ (won - expected) - penalty @ weights
-        curve = rows.T @ (rows * (expected * (1 - expected))[:, None]) + penalty
-        step = np.linalg.solve(curve, slope)
-        weights = weights + step
-        if np.abs(step).max() < 1e-10:
-            break
-    return weights
+
+    def loss(weights: Array) -> tuple[float, Array]:
+        later = expit(rows @ weights)
+        expected = np.clip(chance + (1.0 - chance) * later, 1e-9, 1.0 - 1e-9)
+        likely = won * np.log(expected) + (1.0 - won) * np.log(1.0 - expected)
+        slope = (won / expected - (1.0 - won) / (1.0 - expected)) * (1.0 - chance) * later * (1.0 - later)
+        kept = np.concatenate([[0.0], weights[1:]])
+        return float(-likely.sum() + 0.5 * ridge * kept @ kept), -(slope @ rows) + ridge * kept
+
+    found = minimize(loss, np.zeros(rows.shape[1]), jac=True, method="BFGS", options={"gtol": 1e-8})
+    return np.asarray(found.x)

@@ -20,10 +20,10 @@ from ..vocabulary import CUE
 from .decide import decide, pot_strike, screened, worth
 from .side import Look, Side
 from .special import specials
-from .strikes import THOROUGH, mistaken, placed, played, seen
-from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after
+from .strikes import QUICK, THOROUGH, kicks, mistaken, placed, played, seen, spread
+from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after, judged
 
-Kind = Literal["pot", "two-way", "safety", "bank", "combination", "carom", "kick", "push-out"]
+Kind = Literal["pot", "two-way", "safety", "bank", "combination", "carom", "kick", "foul"]
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
 table over the other's answer is played, and with how many strikes each."""
@@ -33,6 +33,10 @@ POTS, SAFETIES, OTHERS = 8, 8, 4
 """How many of each kind are played with errors at first."""
 ALIKE = 0.3
 """m between what two safeties leave under which they are one choice."""
+HOPELESS = 0.05
+"""Chance of a pot below which a shot is no attack (our choice)."""
+FOULS_APART = 0.5
+"""m between the places of the cue ball after two fouls."""
 CLOSE = 1.645
 """Standard errors inside which two values are too close to call."""
 DISTANT = 0.35
@@ -160,17 +164,18 @@ def choices(
     here = Standing(at.table, at.discipline, placed(at, look.place), at.due)
     own = tuple(added)
     valuing = _Valuing(here, me, other, physics)
-    drafts = [*own, *_drafts(here, look, me, physics, threads)]
+    drafts = [*own, *_drafts(here, look, me, physics, threads)] or _fouls(
+        here, look.place, physics, threads
+    )
     ranked = sorted((valuing.rough(one) for one in drafts), key=lambda one: -one.value)
-    listed = _unlike(ranked, {(one.called, one.strike) for one in own})
+    kept = {(one.called, one.strike) for one in own}
+    listed = _unlike(ranked, kept)
     told(Choices(tuple(listed), False))
     if settle:
         for number, one in enumerate(list(listed)):
             listed[number] = valuing.fine(one)
             told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
-        listed = _two_way(sorted(listed, key=lambda one: -one.value))
-    if not listed:
-        return Choices((), True, "nothing legal was found from here")
+        listed = _named(sorted(listed, key=lambda one: -one.value), kept)
     return Choices(tuple(listed), settle)
 
 
@@ -198,6 +203,16 @@ def _drafts(here: Standing, look: Look, me: Side, physics: Physics, threads: int
         yield Draft("safety", None, cue, strike)
 
 
+def _fouls(here: Standing, cue: Point, physics: Physics, threads: int) -> list[Draft]:
+    """Where nothing legal was found: strikes that lose neither the rack nor the cue ball, unlike ones."""
+    rows = kicks(QUICK)
+    ends = played(here, cue, rows, physics, threads)
+    stays = np.flatnonzero((judged(here, ends) != LOST) & (ends.fates[:, 0] == -1))
+    place = ends.places[:, 0]
+    kept = spread([int(k) for k in stays], place, place, FOULS_APART, OTHERS)
+    return [Draft("foul", None, cue, Strike(*(float(value) for value in rows[k]))) for k in kept]
+
+
 def _unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
     """The best of what differs: a pot a ball and pocket, safeties that leave different tables."""
     kept: list[Option] = []
@@ -223,8 +238,15 @@ def _apart(one: Option, other: Option) -> float:
     )
 
 
-def _two_way(listed: list[Option]) -> list[Option]:
-    """Pots whose miss leaves no more than the best safety does are two-way shots."""
+def _named(listed: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
+    """The options by what they are: what hardly ever pots its ball is a safety; a pot whose miss leaves no
+    more than the best safety does is a two-way shot. `keep` stay what somebody called them."""
+    listed = [
+        replace(one, kind="safety", called=None, attack=None)
+        if one.called is not None and one.made.share < HOPELESS and (one.called, one.strike) not in keep
+        else one
+        for one in listed
+    ]
     safety = next((one for one in listed if one.kind == "safety"), None)
     if safety is None:
         return listed

@@ -1,13 +1,13 @@
 """One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
 
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 
 import numpy as np
 
 from ..balls import GROUPS
 from ..geometry import Point
-from ..runout.games import LAST, ROTATION
+from ..runout.games import LAST, ROTATION, Question, search
 from ..runout.group import OPEN
 from ..runout.maps import ChanceMap, PlannedShot, State
 from ..runout.run import Run, state
@@ -18,6 +18,10 @@ from .cover import hidden
 from .ladder import apart, shared, steps
 from .turn import OTHER, Standing, balls_on
 
+WIDER = 1.4
+"""How much wider the grid of the other player's maps is in games with groups."""
+USUAL = 0.7
+"""Chance to go on by a ball where nothing was searched (our choice)."""
 BEST_PLACES = 40
 """Places for a cue ball in hand that are looked at, the best of the map first."""
 
@@ -94,19 +98,16 @@ class Side:
             run = self.run(at.due)
             by_size: dict[int, list[float]] = {}
             for known in run.maker.following:
-                if known is not None and known[0] == state_of(at)[0]:
+                if known is not None and known[0] != OPEN and (at.due == OPEN or known[0] == at.due):
                     by_size.setdefault(len(known) - 1, []).append(self.usual(run, known))
-            sizes = {size: float(np.mean(found)) for size, found in by_size.items()}
-            if at.due == OPEN:
-                sizes = {
-                    len(known) - 1: self.usual(run, known) for known in run.maker.maps if known[0] != OPEN
-                }
-            usual: list[float] = []
+            usual, ratio = [1.0], USUAL
             for size in range(1, count + 1):
-                last = usual[-1] if usual else 1.0
-                ratio = usual[-1] / usual[-2] if len(usual) > 1 else 0.7
-                usual.append(min(sizes.get(size, last * ratio), last))
-            self.rungs[key] = steps(usual)
+                chance = usual[-1] * ratio  # beyond what was searched it goes on as it did
+                if size in by_size:
+                    chance = min(float(np.mean(by_size[size])), usual[-1])
+                    ratio = chance / usual[-1] if usual[-1] > 0 else 0.0
+                usual.append(chance)
+            self.rungs[key] = steps(usual[1:])
         return self.rungs[key]
 
     def place(self, at: Standing) -> Point:
@@ -141,6 +142,22 @@ def openness(at: Standing, cue: Point) -> float:
     return best
 
 
+def sides(
+    asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None
+) -> tuple[Side, Side]:
+    """The player whose question it is and the other one, with their maps; `mine` where it is there already.
+
+    In games with groups the other's maps are on a wider grid, for their time.
+    """
+    run = mine or search(asked, coarser)
+    theirs = replace(asked, skill=other, due=OTHER[asked.due])
+    if theirs == asked:
+        rest = run
+    else:
+        rest = search(theirs, coarser if asked.discipline in ROTATION else coarser * WIDER)
+    return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
+
+
 def state_of(at: Standing) -> State:
     """The state of a run that a standing is."""
     balls = at.layout.objects
@@ -151,6 +168,13 @@ def state_of(at: Standing) -> State:
         return state(OPEN, balls)
     mine = [ball for ball in balls_on(at.discipline, balls, at.due) if ball != last]
     return state(at.due, [*mine, last])
+
+
+def edge(at: Standing, me: Side, other: Side) -> float:
+    """The chance of the player at the table to win if both go on as they usually do, whoever of them is at
+    the table: the mean of both."""
+    there = Standing(at.table, at.discipline, at.layout, OTHER[at.due])
+    return 0.5 * (race(at, me, other) + 1.0 - race(there, other, me))
 
 
 def _anywhere(at: Standing) -> Point:

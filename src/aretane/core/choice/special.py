@@ -24,7 +24,7 @@ AROUND = 2400
 """Directions all around at each speed."""
 SPEEDS = (1.6, 3.0)
 """m/s."""
-LEAST = 0.04
+LEAST = 0.1
 """Chance by the width of what pots the ball below which a way is not told."""
 
 
