@@ -30,7 +30,7 @@ function open(balls: Places = {}): void {
 const shot = (n: number) => useDesk.getState().doc.shots[n - 1]?.shot;
 const go = vi.fn();
 const press = (id: string, n = 1) =>
-  COMMANDS.find((c) => c.id === id)?.run({ shot: n, shots: useDesk.getState().doc.shots.length, go, nextRack: () => undefined });
+  COMMANDS.find((c) => c.id === id)?.run({ shot: n, shots: useDesk.getState().doc.shots.length, go, nextRack: () => undefined, choices: () => undefined });
 
 beforeEach(() => {
   go.mockClear();

@@ -14,7 +14,8 @@ SLOW = 120_000
 
 def test_from_the_desk_to_the_choices_and_back(tab: Page) -> None:
     hands = open_desk(tab, SHOT)
-    tab.get_by_role("link", name="choices").click()
+    expect(tab.get_by_role("link", name="choices")).to_be_visible()
+    hands.key("Shift+Q")
     expect(tab).to_have_url(re.compile(FORK))
     verdict = tab.get_by_test_id("verdict")
     expect(verdict).to_contain_text(re.compile("Attack|Safety|Too close"), timeout=SLOW)

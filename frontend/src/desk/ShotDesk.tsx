@@ -100,7 +100,9 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   };
   const context = () => {
     const { current, doc: now } = useDesk.getState();
-    return { shot: Math.max(1, Math.min(current, now.shots.length)), shots: now.shots.length, go, nextRack };
+    const shot = Math.max(1, Math.min(current, now.shots.length));
+    const waits = isHidden(useDesk.getState().blind, now.shots[shot - 1]?.shot); // the decision is judged first
+    return { shot, shots: now.shots.length, go, nextRack, choices: () => { if (!waits) void navigate(`${base}/choices/${shot}`); } };
   };
   const nextRack = () =>
     void (async () => {

@@ -9,7 +9,7 @@ import { setShown, usePlayer } from "../player/playerStore";
 import { play, SLOW, stop } from "./playing";
 import { target } from "./targets";
 
-export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void };
+export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void; choices: () => void };
 export type Command = {
   id: string;
   group: "Shot" | "Table" | "Plan" | "Result" | "Video" | "Pencil" | "Screen";
@@ -118,6 +118,7 @@ export const COMMANDS: Command[] = [
   { id: "slip-strike", group: "Screen", words: "Open the strike", keys: ["k"], run: () => act.openSlip("strike") },
   { id: "slip-result", group: "Screen", words: "Open the result", keys: ["r"], run: () => act.openSlip("result") },
   { id: "slip-worth", group: "Screen", words: "Open the worth", keys: ["o"], run: () => act.openSlip("worth") },
+  { id: "choices", group: "Screen", words: "Choices: what could be played at this shot, and what each is worth", keys: ["Shift+Q"], run: (c) => c.choices() },
   { id: "map", group: "Screen", words: "What the tool shows on the table: chances for the next ball, routes, chances from here, the proposed order, a reading of the table, nothing", keys: ["."], run: () => nextView() },
   { id: "map-pick", group: "Screen", words: "The next route, or the next way to open a cluster", keys: [","], run: () => nextPick() },
   { id: "map-loss", group: "Screen", words: "How much may be lost inside the computed window", keys: ["Shift+W"], run: () => nextLoss() },

@@ -6,7 +6,8 @@ from typing import cast
 
 from apiflask import APIBlueprint
 
-from aretane.core.choice.options import Choices, Draft, Option, choices
+from aretane.core.choice.option import Choices, Draft, Option
+from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import reasons, verdict
 from aretane.core.choice.side import sides
 from aretane.core.choice.turn import GAMES, Standing

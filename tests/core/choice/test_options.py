@@ -4,7 +4,8 @@ from functools import lru_cache
 
 import pytest
 
-from aretane.core.choice.options import Branch, Choices, Draft, Option, choices, handed, too_close
+from aretane.core.choice.option import Branch, Choices, Draft, Option, handed, too_close
+from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import reasons, verdict
 from aretane.core.choice.side import Side, sides
 from aretane.core.choice.turn import Standing

@@ -1,7 +1,7 @@
 """Why an option is worth what it is, in a coach's words; each is read off what was computed for it."""
 
 from ..vocabulary import ball_words
-from .options import Choices, Option
+from .option import Choices, Option
 from .turn import Standing
 
 FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4

@@ -1,0 +1,105 @@
+"""What options at a standing are worth, all of them struck with the same errors of the player."""
+
+from math import cos, sin, sqrt
+
+import numpy as np
+
+from ..geometry import Point
+from ..motion.kernel.launch import squirt
+from ..motion.physics import Physics
+from ..motion.play import STANDARD, Ends, Motion, play
+from ..runout.games import DOUBT
+from ..skill.scatter import apart_errors
+from ..stats import wilson
+from ..vocabulary import CUE
+from .decide import decide, worth
+from .option import Branch, Draft, Option
+from .side import Side
+from .strikes import mistaken, placed, played, seen
+from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after
+
+ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
+"""Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
+table over the other's answer is played, and with how many strikes each."""
+
+
+class Valuing:
+    """Values options at one standing with the same errors for all of them."""
+
+    def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
+        self.here, self.me, self.other, self.physics = here, me, other, physics
+        self.errors = apart_errors((ROUGH, FINE), (3,))
+
+    def rough(self, one: Draft) -> Option:
+        return self._valued(one, self.errors[:ROUGH], False)
+
+    def fine(self, one: Option) -> Option:
+        draft = Draft(one.kind, one.called, one.cue, one.strike)
+        return self._valued(draft, self.errors[ROUGH:], True)
+
+    def _valued(self, one: Draft, errors: np.ndarray, fine: bool) -> Option:
+        here, physics = self.here, self.physics
+        rows = mistaken(here, one.cue, one.strike, self.me.skill, physics, errors)
+        ends = played(here, one.cue, rows, physics)
+        values, verdicts = worth(here, ends, one.called, self.me, self.other, 4)
+        doubt = DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
+        over = np.flatnonzero(verdicts == OVER)
+        if fine and len(over):
+            some = over[:: max(1, len(over) // REPLIES)][:REPLIES]
+            values[over] += np.mean([self._answered(ends, int(k), one.called) - values[k] for k in some])
+        theirs = Standing(here.table, here.discipline, here.layout, OTHER[here.due])
+        blocked = seen(theirs, ends)[over]
+        made = (verdicts == AGAIN) | (verdicts == WON)
+        foul = (verdicts == FOUL) | (verdicts == LOST)
+        stays = ends.fates[:, 0] == -1
+        count = len(verdicts)
+        motion = play(here.table, here.layout, one.strike, physics)
+        rails = _rails_before(motion)
+        return Option(
+            one.kind, one.called, one.cue, one.strike, float(values.mean()),
+            sqrt(float(values.var()) / count + doubt**2),
+            _branch(made, values), _branch(verdicts == OVER, values), _branch(foul, values),
+            None if one.called is None else wilson(int(made.sum()), count),
+            float(blocked.mean()) if len(blocked) else 0.0,
+            float(blocked.all(axis=1).mean()) if len(blocked) else 0.0,
+            tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
+            tuple(bool(good) for good in made[stays]),
+            motion, motion.first_hit, rails, None if rails else _fullness(here, one, motion), fine,
+        )  # fmt: skip
+
+    def _answered(self, ends: Ends, k: int, called: Called) -> float:
+        """The player's chance to win after strike k, once the other's answer is played."""
+        then = after(self.here, ends, k, OVER, called)
+        rng = np.random.default_rng((5, k))
+        meant = decide(then, self.other, self.me, self.physics, rng)
+        there = Standing(then.table, then.discipline, placed(then, meant.cue), then.due)
+        errors = rng.standard_normal((ANSWERED, 4))
+        rows = mistaken(there, meant.cue, meant.strike, self.other.skill, self.physics, errors)
+        came = played(there, meant.cue, rows, self.physics)
+        theirs, _ = worth(there, came, meant.called, self.other, self.me, 6)
+        return 1.0 - float(theirs.mean())
+
+
+def _rails_before(motion: Motion) -> int:
+    """Cushions the cue ball meets before a ball."""
+    count = 0
+    for event in motion.trace.happenings():
+        if event.kind == "ball" and CUE in (event.ball, event.what):
+            return count
+        count += event.kind == "rail" and event.ball == CUE
+    return count
+
+
+def _fullness(here: Standing, one: Draft, motion: Motion) -> float | None:
+    """How full the first ball is hit: 1 less the sine of the cut."""
+    place = None if motion.first_hit is None else here.layout.get(motion.first_hit)
+    if place is None or motion.first_hit is None:
+        return None
+    way = one.strike.aim + squirt(one.strike.side, STANDARD.tip_mass)
+    to = place.minus(one.cue)
+    off = abs(to.x * sin(way) - to.y * cos(way))
+    return max(0.0, 1.0 - off / (here.table.cue_ball_radius + here.table.radius(motion.first_hit)))
+
+
+def _branch(which: np.ndarray, values: np.ndarray) -> Branch:
+    return Branch(float(which.mean()), float(values[which].mean()) if which.any() else None)
