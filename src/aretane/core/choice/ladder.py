@@ -2,6 +2,7 @@
 each goes on. What the learnt estimate starts from."""
 
 from collections.abc import Sequence
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -23,7 +24,8 @@ def steps(usual: Sequence[float]) -> tuple[float, ...]:
     return tuple(found)
 
 
-def shared(mine: Sequence[float], theirs: Sequence[float]) -> tuple[float, ...]:
+@lru_cache(maxsize=4096)
+def shared(mine: tuple[float, ...], theirs: tuple[float, ...]) -> tuple[float, ...]:
     """Chances of the player at the table to win with 0, 1, ... balls left that both pot (rotation).
 
     W(m) = q W(m-1) + (1 - q)(1 - V(m)), V(m) = p V(m-1) + (1 - p)(1 - W(m)): solved for W; `mine` are q,
@@ -37,7 +39,8 @@ def shared(mine: Sequence[float], theirs: Sequence[float]) -> tuple[float, ...]:
     return tuple(own)
 
 
-def apart(mine: Sequence[float], theirs: Sequence[float]) -> Array:
+@lru_cache(maxsize=4096)
+def apart(mine: tuple[float, ...], theirs: tuple[float, ...]) -> Array:
     """Chances (a + 1, b + 1) of the player at the table to win who has a balls left when the other has b;
     each pots only the own ones (groups).
 
@@ -50,6 +53,7 @@ def apart(mine: Sequence[float], theirs: Sequence[float]) -> Array:
             own[a, b], other[b, a] = _solved(
                 mine[a - 1], theirs[b - 1], float(own[a - 1, b]), float(other[b - 1, a])
             )
+    own.setflags(write=False)
     return own
 
 

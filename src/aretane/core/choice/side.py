@@ -129,16 +129,19 @@ def openness(at: Standing, cue: Point) -> float:
     """How much of the easiest ball on can be hit straight from there."""
     table = at.table
     best = 0.0
-    for ball in at.on:
-        own = at.layout.get(ball)
+    there = dict(at.layout.places)
+    for ball in sorted(at.on, key=lambda one: cue.distance(there[one])):
+        own = there[ball]
         others = [(name, place) for name, place in at.layout.places if name not in (CUE, ball)]
-        if own is None or not others:
+        if not others:
             return 1.0
         blocked = hidden(
             np.array([cue]), np.array([own]), np.array([[place for _, place in others]]),
             np.array([table.radius(name) for name, _ in others]), table.cue_ball_radius, table.radius(ball),
         )  # fmt: skip
         best = max(best, 1.0 - float(blocked.mean()))
+        if best == 1.0:
+            break
     return best
 
 

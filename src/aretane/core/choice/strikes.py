@@ -23,6 +23,10 @@ from .turn import Standing
 Array = NDArray[np.float64]
 
 
+NEAREST = 5
+"""Balls on at which safeties are looked for."""
+
+
 @dataclass(frozen=True, slots=True)
 class Search:
     """How widely strikes are looked for: thicknesses of hit on either side, speeds (m/s), tip offsets
@@ -43,12 +47,11 @@ THOROUGH = Search(
 
 
 def hits(at: Standing, cue: Point, how: Search, physics: Physics) -> Array:
-    """Strikes (k, 5) straight at every ball on."""
+    """Strikes (k, 5) straight at the balls on, the NEAREST of them."""
     rows = []
     table = at.table
-    for ball in at.on:
-        place = at.layout.get(ball)
-        assert place is not None
+    there = [(ball, place) for ball in at.on if (place := at.layout.get(ball)) is not None]
+    for ball, place in sorted(there, key=lambda one: cue.distance(one[1]))[:NEAREST]:
         apart = table.cue_ball_radius + table.radius(ball)
         far, line = cue.distance(place), place.minus(cue).angle
         for off in GRAZE * np.linspace(-1.0, 1.0, how.hits):
