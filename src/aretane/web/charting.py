@@ -62,6 +62,7 @@ class Charting:
     _maps: Kept = field(default_factory=lambda: Kept(MAPS))
     _change: Condition = field(default_factory=Condition)
     _thread: Thread | None = None
+    _drawn: Chart | None = None
 
     def ask(
         self, asked: Question, through: str | None,
@@ -90,6 +91,15 @@ class Charting:
                 self._thread.start()
         return chart
 
+    def step(self, _: object = None) -> None:
+        """Long work calls it between its parts: it raises what gives the work up, once something newer is
+        asked for or nobody waits any more."""
+        chart = self._drawn
+        if chart is None:
+            return
+        if self._wanted[-1] is not chart or time.monotonic() - chart.seen > FORGOTTEN:
+            raise _Given
+
     def _work(self) -> None:
         while True:
             with self._change:
@@ -108,10 +118,9 @@ class Charting:
     def _draw(self, chart: Chart) -> None:
         def told(_: object) -> None:
             chart.maps += 1
-            newer = self._wanted[-1] is not chart
-            if newer or time.monotonic() - chart.seen > FORGOTTEN:
-                raise _Given
+            self.step()
 
+        self._drawn = chart
         while chart.first:
             key, work = next(iter(chart.first.items()))
             chart.more[key] = work()

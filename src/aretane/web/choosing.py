@@ -41,33 +41,39 @@ def choices_of(recording_id: int, json_data: OutlookBody) -> ChoicesView:
     except NoRun as reason:
         return _nothing("none", str(reason))
     asked, plan = there.question, there.plan
-    other = there.other or asked.skill
+    other, board = there.other or asked.skill, charting()
     key = (other, plan)
     first: dict[Hashable, Callable[[], object]] = {
-        (FIRST, *key): partial(_first, asked=asked, other=other, plan=plan)
+        (FIRST, *key): partial(_first, asked=asked, other=other, plan=plan, told=board.step)
     }
     more: dict[Hashable, Callable[[Run], object]] = {
-        (SETTLED, *key): partial(_settled, asked=asked, other=other, plan=plan)
+        (SETTLED, *key): partial(_settled, asked=asked, other=other, plan=plan, told=board.step)
     }
-    chart = charting().ask(asked, plan.ball, more, first)
+    chart = board.ask(asked, plan.ball, more, first)
     return _view(chart, there, key)
 
 
-def _first(asked: Question, other: Skill, plan: Plan) -> Choices:
+Told = Callable[[object], object]
+
+
+def _first(asked: Question, other: Skill, plan: Plan, told: Told) -> Choices:
     """A first ranking on a rough grid."""
-    mine = search(asked, ROUGH, through=plan.ball)
-    return _found(mine, asked, other, plan, ROUGH, settle=False)
+    mine = search(asked, ROUGH, through=plan.ball, told=told)
+    return _found(mine, asked, other, plan, ROUGH, False, told)
 
 
-def _settled(run: Run, asked: Question, other: Skill, plan: Plan) -> Choices:
-    return _found(run, asked, other, plan, 1.0, settle=True)
+def _settled(run: Run, asked: Question, other: Skill, plan: Plan, told: Told) -> Choices:
+    return _found(run, asked, other, plan, 1.0, True, told)
 
 
-def _found(mine: Run, asked: Question, other: Skill, plan: Plan, coarser: float, settle: bool) -> Choices:
+def _found(
+    mine: Run, asked: Question, other: Skill, plan: Plan, coarser: float, settle: bool, told: Told
+) -> Choices:
     at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
     return choices(
-        at, *sides(asked, other, coarser, mine), asked.physics, 2, settle, had_in_mind(asked, plan)
-    )
+        at, *sides(asked, other, coarser, mine, told), asked.physics, 2, settle, had_in_mind(asked, plan),
+        told,
+    )  # fmt: skip
 
 
 def had_in_mind(asked: Question, plan: Plan) -> tuple[Draft, ...]:

@@ -1,6 +1,6 @@
 """One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
 
-from collections.abc import Mapping
+from collections.abc import Callable, Mapping
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -146,18 +146,21 @@ def openness(at: Standing, cue: Point) -> float:
 
 
 def sides(
-    asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None
-) -> tuple[Side, Side]:
-    """The player whose question it is and the other one, with their maps; `mine` where it is there already.
+    asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None,
+    told: Callable[[ChanceMap], object] = lambda one: None,
+) -> tuple[Side, Side]:  # fmt: skip
+    """The player whose question it is and the other one, with their maps; `mine` where it is there already,
+    `told` as in `Maker`.
 
     In games with groups the other's maps are on a wider grid, for their time.
     """
-    run = mine or search(asked, coarser)
+    run = mine or search(asked, coarser, told=told)
     theirs = replace(asked, skill=other, due=OTHER[asked.due])
     if theirs == asked:
         rest = run
     else:
-        rest = search(theirs, coarser if asked.discipline in ROTATION else coarser * WIDER)
+        wider = coarser if asked.discipline in ROTATION else coarser * WIDER
+        rest = search(theirs, wider, told=told)
     return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
 
 
