@@ -10,27 +10,34 @@ from aretane.web.charting import Charting
 from tests.core.runout.layouts import TABLE, scattered
 
 
+class Slow:
+    """Work of a minute that asks between its parts whether to go on."""
+
+    def __init__(self, board: Charting):
+        self.board, self.started, self.stopped = board, Event(), Event()
+
+    def __call__(self) -> None:
+        self.started.set()
+        try:
+            for _ in range(6000):
+                self.board.step()
+                time.sleep(0.01)
+        except Exception:
+            self.stopped.set()
+            raise
+
+
 def asked(seed: int) -> Question:
     return Question(TABLE, "nine-ball", scattered(seed, 1)[0], "", PRESETS["strong"], Physics())
 
 
 def test_long_work_is_given_up_for_a_newer_question() -> None:
-    board, started, stopped = Charting(), Event(), Event()
-
-    def slow() -> None:
-        started.set()
-        try:
-            for _ in range(6000):
-                board.step()
-                time.sleep(0.01)
-        except Exception:
-            stopped.set()
-            raise
-
+    board = Charting()
+    slow = Slow(board)
     board.ask(asked(1), None, first={"slow": slow})
-    assert started.wait(30)
+    assert slow.started.wait(30)
     newer = board.ask(asked(2), None, first={"quick": lambda: 1})
-    assert stopped.wait(30)
+    assert slow.stopped.wait(30)
     for _ in range(600):
         board.ask(asked(2), None)
         if newer.fine is not None:
@@ -40,16 +47,7 @@ def test_long_work_is_given_up_for_a_newer_question() -> None:
 
 
 def test_work_nobody_waits_for_is_given_up() -> None:
-    board, stopped = Charting(), Event()
-
-    def slow() -> None:
-        try:
-            for _ in range(6000):
-                board.step()
-                time.sleep(0.01)
-        except Exception:
-            stopped.set()
-            raise
-
+    board = Charting()
+    slow = Slow(board)
     board.ask(asked(3), None, first={"slow": slow})
-    assert stopped.wait(30)
+    assert slow.stopped.wait(30)
