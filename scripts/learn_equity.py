@@ -59,7 +59,7 @@ def main() -> None:
     parser.add_argument("--first", type=int, default=FIRST)
     parser.add_argument("--games", nargs="*", default=list(GAMES))
     given = parser.parse_args()
-    weights = dict(learnt.WEIGHTS)
+    weights, settings = dict(learnt.WEIGHTS), dict(learnt.SETTINGS)
     with ProcessPoolExecutor(2, get_context("spawn")) as pool:
         for turn in range(given.rounds):
             for name in given.games:
@@ -78,7 +78,11 @@ def main() -> None:
                     f"Brier {np.mean((expected - won[held]) ** 2):.4f} "
                     f"(always the mean: {won[held].var():.4f})", flush=True,
                 )  # fmt: skip
-                _write(weights, given)
+                settings[name] = (
+                    f"{', '.join(GAMES[name])} at {', '.join(LEVELS)}; round {turn + 1}, {given.layouts} "
+                    f"layouts of {given.racks} racks, seed {given.first}"
+                )
+                _write(weights, settings)
                 for edge in range(10):
                     here = (expected >= edge / 10) & (expected < (edge + 1) / 10)
                     if here.any():
@@ -86,13 +90,13 @@ def main() -> None:
                         print(f"  {edge / 10:.1f}: {here.sum()} {promised:.3f} {came:.3f}", flush=True)
 
 
-def _write(weights: dict[str, tuple[float, ...]], given: argparse.Namespace) -> None:
+def _write(weights: dict[str, tuple[float, ...]], settings: dict[str, str]) -> None:
     lines = [
         '"""Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.', "",
-        f"{given.rounds} rounds of {given.layouts} layouts with {given.racks} racks each, from seed "
-        f"{given.first}; levels", f"{', '.join(LEVELS)}. A constant, then", f"{', '.join(FEATURES)}.",
-        '"""', "", "WEIGHTS: dict[str, tuple[float, ...]] = {",
+        f"A constant, then {', '.join(FEATURES)}.", '"""', "", "SETTINGS: dict[str, str] = {",
     ]  # fmt: skip
+    lines += [f'    "{name}": "{words}",' for name, words in settings.items()]
+    lines += ["}", "WEIGHTS: dict[str, tuple[float, ...]] = {"]
     for name, one in weights.items():
         lines += [f'    "{name}": (', *(f"        {value!r}," for value in one), "    ),"]
     TARGET.write_text("\n".join([*lines, "}", ""]))

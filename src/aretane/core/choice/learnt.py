@@ -1,10 +1,12 @@
 """Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.
 
-1 rounds of 60 layouts with 5 racks each, from seed 500000; levels
-regular, strong, advanced. A constant, then
-edge, turn, pot, no shot, open.
+A constant, then edge, turn, pot, no shot, open.
 """
 
+SETTINGS: dict[str, str] = {
+    "rotation": "nine-ball at regular, strong, advanced; round 1, 240 layouts of 3 racks, seed 500000",
+    "groups": "eight-ball at regular, strong, advanced; round 1, 60 layouts of 5 racks, seed 500000",
+}
 WEIGHTS: dict[str, tuple[float, ...]] = {
     "rotation": (
         -0.15145462708050633,
