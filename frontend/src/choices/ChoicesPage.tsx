@@ -83,7 +83,7 @@ function Forked({ desk, words, session, number, chosen }: Props) {
             <span>Choices at shot {shotNumber}</span>
             <Link className="go text-sm font-normal" to={`${base}/shots/${shotNumber}`}>open on the desk</Link>
           </h1>
-          {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win the rack, {level} model, against {found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}</p>}
+          {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win the rack, {level} model{count > 0 && `, against ${found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}`}</p>}
           <Verdict found={found} />
           {found && count > 0 && <Fork found={found} words={words} picked={picked} pinned={pinned} pick={setPicked} pin={pin} />}
           {count > 0 && <p className="quiet mt-1 text-xs"><kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd><kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd> <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk. A bar across the best attack marks the chance its pot needs.</p>}
