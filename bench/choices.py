@@ -137,7 +137,7 @@ def safer(number: int) -> tuple[float, float] | None:
     rows = np.zeros((RANDOM, 5))
     rows[:, 0], rows[:, 1] = rng.uniform(0.4, 4.0, RANDOM), rng.uniform(-np.pi, np.pi, RANDOM)
     lawful = np.flatnonzero(judged(here, played(here, found.cue, rows, physics)) == OVER)
-    errors = apart_errors((ROUGH, 96), (3,))
+    errors = apart_errors((ROUGH,), (3,))
 
     def value(row: np.ndarray, which: np.ndarray) -> float:
         strike = Strike(*(float(part) for part in row))
@@ -146,8 +146,9 @@ def safer(number: int) -> tuple[float, float] | None:
 
     if not len(lawful):
         return None
-    best = max(lawful, key=lambda k: value(rows[k], errors[:ROUGH]))
-    return value(found.strike.array(), errors[ROUGH:]), value(rows[best], errors[ROUGH:])
+    best = max(lawful, key=lambda k: value(rows[k], errors))
+    others = apart_errors((96,), (9,))  # none that either was chosen by
+    return value(found.strike.array(), others), value(rows[best], others)
 
 
 def margin(pool: ProcessPoolExecutor) -> Row:

@@ -78,7 +78,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
 
 const TWIG_WORDS = { made: "made", missed: "not", foul: "foul" } as const;
 
-/** "the 7, foot right", "bank the 9, side left", "safety off the 3: thin, 4 km/h". */
+/** "the 7, foot right", "bank the 9, side left", "safety off the 3: half ball". */
 export function optionWords(one: Option, words: Words): string {
   const where = one.ball ? `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}` : "";
   if (one.kind === "pot") return where;

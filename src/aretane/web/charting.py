@@ -59,7 +59,7 @@ class Charting:
 
     _charts: OrderedDict[tuple[Question, str | None], Chart] = field(default_factory=OrderedDict)
     _wanted: list[Chart] = field(default_factory=list)
-    _maps: Kept = field(default_factory=lambda: Kept(MAPS))
+    maps: Kept = field(default_factory=lambda: Kept(MAPS))
     _change: Condition = field(default_factory=Condition)
     _thread: Thread | None = None
     _drawn: Chart | None = None
@@ -128,9 +128,9 @@ class Charting:
         if chart.fine is not None:
             return self._add(chart)
         if chart.rough is None:
-            chart.rough = search(chart.asked, ROUGH, told=told, through=chart.through, kept=self._maps)
+            chart.rough = search(chart.asked, ROUGH, told=told, through=chart.through, kept=self.maps)
         chart.maps = 0
-        fine = search(chart.asked, told=told, through=chart.through, kept=self._maps)
+        fine = search(chart.asked, told=told, through=chart.through, kept=self.maps)
         chart.legs = proposed(fine)
         chart.fine = fine
         self._add(chart)

@@ -18,7 +18,7 @@ from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
 from aretane.core.skill import Skill
 
-from .charting import ROUGH, Chart
+from .charting import ROUGH, Chart, Charting
 from .choosing_views import BranchView, ChoicesView, OptionView
 from .outlooks import Asked, OutlookBody, asked_of, charting, in_mm
 from .striking import path_view, share
@@ -44,36 +44,31 @@ def choices_of(recording_id: int, json_data: OutlookBody) -> ChoicesView:
     other, board = there.other or asked.skill, charting()
     key = (other, plan)
     first: dict[Hashable, Callable[[], object]] = {
-        (FIRST, *key): partial(_first, asked=asked, other=other, plan=plan, told=board.step)
+        (FIRST, *key): partial(_first, asked=asked, other=other, plan=plan, board=board)
     }
     more: dict[Hashable, Callable[[Run], object]] = {
-        (SETTLED, *key): partial(_settled, asked=asked, other=other, plan=plan, told=board.step)
+        (SETTLED, *key): partial(_settled, asked=asked, other=other, plan=plan, board=board)
     }
     chart = board.ask(asked, plan.ball, more, first)
     return _view(chart, there, key)
 
 
-Told = Callable[[object], object]
-
-
-def _first(asked: Question, other: Skill, plan: Plan, told: Told) -> Choices:
+def _first(asked: Question, other: Skill, plan: Plan, board: Charting) -> Choices:
     """A first ranking on a rough grid."""
-    mine = search(asked, ROUGH, through=plan.ball, told=told)
-    return _found(mine, asked, other, plan, ROUGH, False, told)
+    mine = search(asked, ROUGH, through=plan.ball, told=board.step, kept=board.maps)
+    return _found(mine, asked, other, plan, ROUGH, False, board)
 
 
-def _settled(run: Run, asked: Question, other: Skill, plan: Plan, told: Told) -> Choices:
-    return _found(run, asked, other, plan, 1.0, True, told)
+def _settled(run: Run, asked: Question, other: Skill, plan: Plan, board: Charting) -> Choices:
+    return _found(run, asked, other, plan, 1.0, True, board)
 
 
 def _found(
-    mine: Run, asked: Question, other: Skill, plan: Plan, coarser: float, settle: bool, told: Told
+    mine: Run, asked: Question, other: Skill, plan: Plan, coarser: float, settle: bool, board: Charting
 ) -> Choices:
     at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
-    return choices(
-        at, *sides(asked, other, coarser, mine, told), asked.physics, 2, settle, had_in_mind(asked, plan),
-        told,
-    )  # fmt: skip
+    both = sides(asked, other, coarser, mine, board.step, board.maps)
+    return choices(at, *both, asked.physics, 2, settle, had_in_mind(asked, plan), board.step)
 
 
 def had_in_mind(asked: Question, plan: Plan) -> tuple[Draft, ...]:
@@ -111,12 +106,11 @@ def _view(chart: Chart, there: Asked, key: tuple[Skill, Plan]) -> ChoicesView:
     if not found.options:
         return _nothing("none", found.reason)
     asked, plan = there.question, there.plan
-    at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
     even = found.break_even
     return ChoicesView(
         reason="", stage="fine" if found.settled else "rough", verdict=verdict(found),
         break_even=None if even is None else round(even, 4),
-        options=[_option_view(at, found, one) for one in found.options],
+        options=[_option_view(found, one) for one in found.options],
         planned=_planned(found, asked, plan), other=there.other is not None,
     )  # fmt: skip
 
@@ -127,7 +121,7 @@ def _planned(found: Choices, asked: Question, plan: Plan) -> int | None:
     return next((k for k, one in enumerate(found.options) if one.strike in strikes), None)
 
 
-def _option_view(at: Standing, found: Choices, one: Option) -> OptionView:
+def _option_view(found: Choices, one: Option) -> OptionView:
     trace = one.motion.trace
     return OptionView(
         kind=one.kind, ball=None if one.called is None else one.called[0],
@@ -142,7 +136,7 @@ def _option_view(at: Standing, found: Choices, one: Option) -> OptionView:
         paths=[path_view(trace, name) for name in trace.moved()],
         after=[(name, *in_mm(place)) for name, place in one.motion.after.places],
         hit=one.hit, rails=one.rails, fullness=None if one.fullness is None else round(one.fullness, 3),
-        reasons=list(reasons(at, found, one)), settled=one.settled, cue=in_mm(one.cue),
+        reasons=list(reasons(found, one)), settled=one.settled, cue=in_mm(one.cue),
     )  # fmt: skip
 
 

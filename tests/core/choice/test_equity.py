@@ -47,7 +47,7 @@ def test_there_is_a_weight_for_every_feature(family: str) -> None:
 @pytest.mark.parametrize("race", [0.2, 0.5, 0.8])
 def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) -> None:
     found = [
-        equity(Look(chance, max(chance, 0.4), None, 0.2, 1.0, HERE), race, race, family)
+        equity(Look(chance, max(chance, 0.4), None, 1.0, HERE), race, race, family)
         for chance in np.linspace(0.02, 0.98, 25)
     ]
     assert all(b >= a - 1e-12 for a, b in pairwise(found))
@@ -56,11 +56,11 @@ def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) ->
 
 @pytest.mark.parametrize("family", list(learnt.WEIGHTS))
 def test_who_usually_wins_the_race_wins_more(family: str) -> None:
-    look = Look(0.15, 0.5, None, 0.2, 1.0, HERE)
+    look = Look(0.15, 0.5, None, 1.0, HERE)
     found = [equity(look, race, race, family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]
     assert found == sorted(found)
 
 
 def test_it_is_never_less_than_running_out() -> None:
-    look = Look(0.97, 1.0, None, 0.9, 1.0, HERE)
+    look = Look(0.97, 1.0, None, 1.0, HERE)
     assert equity(look, 0.9, 0.9, "rotation") >= 0.97

@@ -46,6 +46,8 @@ def choices(
     drafts = [*own, *_drafts(here, look, me, physics, threads)] or _fouls(
         here, look.place, physics, threads
     )
+    if not drafts:
+        return Choices((), True, "nothing that can be played was found from here: check the layout")
     ranked = sorted((valuing.rough(one) for one in drafts), key=lambda one: -one.value)
     kept = {(one.called, one.strike) for one in own}
     listed = _unlike(ranked, kept)

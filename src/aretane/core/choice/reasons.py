@@ -2,7 +2,6 @@
 
 from ..vocabulary import ball_words
 from .option import Choices, Option
-from .turn import Standing
 
 FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
 """Chances from which a pot is long odds, a run is behind it, or what is left is easy or hard to win."""
@@ -10,7 +9,7 @@ MOSTLY, OFTEN, RISKY = 0.75, 0.5, 0.15
 """Shares of a ball hidden, of strikes that hook, of strikes that foul, from which it is said."""
 
 
-def reasons(at: Standing, found: Choices, one: Option) -> tuple[str, ...]:
+def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     """What speaks for the option and against it, the weightiest first; empty where nothing stands out."""
     said: list[str] = []
     made, missed = one.made.equity, one.missed.equity
@@ -36,7 +35,7 @@ def reasons(at: Standing, found: Choices, one: Option) -> tuple[str, ...]:
         said.append(f"a foul in {_percent(one.foul.share)} of the strikes")
     others = [option for option in found.options if option is not one]
     if one is found.options[0] and one.called is not None and found.safety is None and others:
-        said.append("no safety was found that hands over less")
+        said.append("no safety was found")
     return tuple(said)
 
 

@@ -9,7 +9,7 @@ from ..balls import GROUPS
 from ..geometry import Point
 from ..runout.games import LAST, ROTATION, Question, search
 from ..runout.group import OPEN
-from ..runout.maps import ChanceMap, PlannedShot, State
+from ..runout.maps import ChanceMap, Kept, PlannedShot, State
 from ..runout.run import Run, state
 from ..skill import Skill
 from ..spots import is_free
@@ -28,14 +28,13 @@ BEST_PLACES = 40
 
 @dataclass(frozen=True, slots=True)
 class Look:
-    """What a player sees at the table: the chance to run out, the best pot and its chance alone; `usual`,
-    the same chance from most places; `open`, how much of the easiest ball on can be hit straight; `place`
-    of the cue ball, put there if it was in hand."""
+    """What a player sees at the table: the chance to run out, the best pot and its chance alone; `open`,
+    how much of the easiest ball on can be hit straight; `place` of the cue ball, put there if it was in
+    hand."""
 
     chance: float
     pot: float
     shot: PlannedShot | None
-    usual: float
     open: float
     place: Point
 
@@ -73,12 +72,12 @@ class Side:
             layout = layout.changed({CUE: self.place(at)})
         assert layout.cue is not None
         if known is None:
-            return Look(0.0, 0.0, None, 0.0, openness(at, layout.cue), layout.cue)
+            return Look(0.0, 0.0, None, openness(at, layout.cue), layout.cue)
         found = run.outlook(layout, known, seed, valuing=valuing, closer=closer)
         shot = found.shot
         return Look(
-            min(1.0, found.values[0]), 0.0 if shot is None else shot.pot, shot, self.usual(run, known),
-            openness(at, layout.cue), layout.cue,
+            min(1.0, found.values[0]), 0.0 if shot is None else shot.pot, shot, openness(at, layout.cue),
+            layout.cue,
         )  # fmt: skip
 
     def usual(self, run: Run, known: State) -> float:
@@ -147,20 +146,20 @@ def openness(at: Standing, cue: Point) -> float:
 
 def sides(
     asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None,
-    told: Callable[[ChanceMap], object] = lambda one: None,
+    told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
 ) -> tuple[Side, Side]:  # fmt: skip
     """The player whose question it is and the other one, with their maps; `mine` where it is there already,
-    `told` as in `Maker`.
+    `told` and `kept` as in `Maker`.
 
     In games with groups the other's maps are on a wider grid, for their time.
     """
-    run = mine or search(asked, coarser, told=told)
+    run = mine or search(asked, coarser, told=told, kept=kept)
     theirs = replace(asked, skill=other, due=OTHER[asked.due])
     if theirs == asked:
         rest = run
     else:
         wider = coarser if asked.discipline in ROTATION else coarser * WIDER
-        rest = search(theirs, wider, told=told)
+        rest = search(theirs, wider, told=told, kept=kept)
     return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
 
 

@@ -46,7 +46,8 @@ class Valuing:
         over = np.flatnonzero(verdicts == OVER)
         if fine and len(over):
             some = over[:: max(1, len(over) // REPLIES)][:REPLIES]
-            values[over] += np.mean([self._answered(ends, int(k), one.called) - values[k] for k in some])
+            change = np.mean([self._answered(ends, int(k), one.called) - values[k] for k in some])
+            values[over] = np.clip(values[over] + change, 0.0, 1.0)
         theirs = Standing(here.table, here.discipline, here.layout, OTHER[here.due])
         blocked = seen(theirs, ends)[over]
         made = (verdicts == AGAIN) | (verdicts == WON)
