@@ -19,7 +19,7 @@ from .valuing import Valuing
 
 LISTED, SAFE = 8, 4
 """Options that are told, and how many of them safeties."""
-POTS, SAFETIES, OTHERS = 8, 8, 4
+POTS, SAFETIES, OTHERS = 8, 32, 4
 """How many of each kind are played with errors at first."""
 ALIKE = 0.3
 """m between what two safeties leave under which they are one choice."""
