@@ -28,6 +28,8 @@ from .rows import Row, at_most, seed
 PLAYS = 1000
 POSITIONS = {"nine-ball": 24, "eight-ball": 16}
 TIMED = 5
+MATCHED = 300
+"""Racks played out after a safety and after the best of random strikes."""
 RANDOM = 500
 """Strikes among which the best is what a found safety has to beat."""
 WORKERS = 2
@@ -49,21 +51,29 @@ def levels_of(number: int) -> tuple[str, str]:
 
 
 def held(case: tuple[str, int]) -> tuple[list[Held], bool]:
-    """The best two options of a fresh position, promised and played; whether they were too close."""
+    """The best option of a fresh position, promised and played, and the second unless they were too close
+    to call; whether they were."""
     discipline, number = case
     at, physics = standing(discipline, number), Physics()
     sides = two_sides(at, *levels_of(number))
     best = choices(at, *sides, physics).options[:2]
-    found = [_played(at, sides, one, physics, number) for one in best]
-    return found, len(best) < 2 or too_close(*best)
+    close = len(best) < 2 or too_close(*best)
+    found = [_played(at, sides, one, physics, number) for one in (best[:1] if close else best)]
+    return found, close
 
 
 def _played(at: Standing, sides: tuple[Side, Side], one: Option, physics: Physics, number: int) -> Held:
-    meant = Intended(one.cue, one.strike, one.called, one.kind)
-    came = np.array(
-        [duel(at, sides, physics, np.random.default_rng((number, k)), meant) for k in range(PLAYS)]
-    )
+    came = _racks(at, sides, Intended(one.cue, one.strike, one.called, one.kind), physics, number, PLAYS)
     return Held(one.value, one.error, float(came.mean()), float(came.std() / PLAYS**0.5))
+
+
+def _racks(
+    at: Standing, sides: tuple[Side, Side], meant: Intended, physics: Physics, number: int, plays: int
+) -> np.ndarray:
+    """Who won (plays,) racks that begin so, played to their end."""
+    return np.array(
+        [duel(at, sides, physics, np.random.default_rng((number, k)), meant) for k in range(plays)]
+    )
 
 
 def truth(pool: ProcessPoolExecutor) -> Iterator[Row]:
@@ -126,7 +136,8 @@ def speeds() -> Iterator[Row]:
 
 
 def safer(number: int) -> tuple[float, float] | None:
-    """The best safety found, and the best of random strikes, valued alike; None without both."""
+    """The racks won after the best safety found and after the best of random strikes, played out; None
+    without both."""
     at, physics = standing("nine-ball", number), Physics()
     me, other = two_sides(at, *levels_of(number))
     found = choices(at, me, other, physics).safety
@@ -139,16 +150,22 @@ def safer(number: int) -> tuple[float, float] | None:
     lawful = np.flatnonzero(judged(here, played(here, found.cue, rows, physics)) == OVER)
     errors = apart_errors((ROUGH,), (3,))
 
-    def value(row: np.ndarray, which: np.ndarray) -> float:
+    def value(row: np.ndarray) -> float:
         strike = Strike(*(float(part) for part in row))
-        ends = played(here, found.cue, mistaken(here, found.cue, strike, me.skill, physics, which), physics)
+        ends = played(
+            here, found.cue, mistaken(here, found.cue, strike, me.skill, physics, errors), physics
+        )
         return float(worth(here, ends, None, me, other, 4)[0].mean())
 
     if not len(lawful):
         return None
-    best = max(lawful, key=lambda k: value(rows[k], errors))
-    others = apart_errors((96,), (9,))  # none that either was chosen by
-    return value(found.strike.array(), others), value(rows[best], others)
+    best = max(lawful, key=lambda k: value(rows[k]))
+    strikes = (found.strike, Strike(*(float(part) for part in rows[best])))
+    ours, theirs = (
+        _racks(at, (me, other), Intended(found.cue, strike, None, "safety"), physics, number, MATCHED)
+        for strike in strikes
+    )
+    return float(ours.mean()), float(theirs.mean())
 
 
 def margin(pool: ProcessPoolExecutor) -> Row:
@@ -159,8 +176,8 @@ def margin(pool: ProcessPoolExecutor) -> Row:
     return Row(
         f"nine-ball: the safety found against the best of {RANDOM} random strikes",
         round(float((ours - theirs).mean()), 3), "", 0.0, "higher", len(both),
-        f"Chance to win after it: {ours.mean():.3f} against {theirs.mean():.3f}; the random strikes are "
-        f"chosen by {ROUGH} strikes with errors each, both valued by 96 others.",
+        f"Share of {MATCHED} racks each won after it, played out: {ours.mean():.3f} against "
+        f"{theirs.mean():.3f}; the random strike is the best by {ROUGH} strikes with errors each.",
     )  # fmt: skip
 
 

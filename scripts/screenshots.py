@@ -27,10 +27,10 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("desk-snooker", "/recordings/10/racks/1/shots/13", "r", DESK, "daylight"),
     ("choices", "/recordings/2/racks/1/choices/14", "2 p 1", DESK, "lamplight"),
     ("desk-phone", SHOT, "r", PHONE, "daylight"),
-    ("keys", SHOT, "?", DESK, "daylight"),
+    ("ledger", "/recordings/5/choices", "", DESK, "daylight"),
+    ("kicks", "/recordings/1/racks/1/kicks/4", "2", DESK, "daylight"),
     ("numbers", "/numbers?player=1&against=2", "", DESK, "daylight"),
     ("recording", "/recordings/4", "", DESK, "daylight"),
-    ("recordings-new", "/recordings/new", "", DESK, "daylight"),
     ("players", "/players", "", DESK, "daylight"),
 ]
 
@@ -73,6 +73,13 @@ def work_out(page: Page, address: str, rack: int) -> None:
         page.wait_for_timeout(500)
 
 
+def decide(page: Page, address: str, recording: int) -> None:
+    """Have the decisions of a recording worked out."""
+    page.request.post(f"{address}/api/ledger", data={"recording": recording})
+    while page.request.get(f"{address}/api/ledger?recording={recording}").json()["wanted"]:
+        page.wait_for_timeout(1000)
+
+
 def main(address: str) -> None:
     """Write every picture."""
     FOLDER.mkdir(exist_ok=True)
@@ -82,6 +89,7 @@ def main(address: str) -> None:
         shot = telling_shot(first, address)
         for rack in {1, int(shot.split("/")[4])}:
             work_out(first, address, rack)
+        decide(first, address, 5)
         for name, where, key, (width, height), theme in VIEWS:
             context = browser.new_context(viewport={"width": width, "height": height}, base_url=address)
             page = context.new_page()

@@ -68,9 +68,8 @@ def test_others_verdicts_evidence_and_where_it_began(tab: Page) -> None:
     tab.get_by_label("Open question to the player").blur()
     hands.saved()
     judged = rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["shot"]["judgement"]
-    assert judged["verdicts"] == [
-        {"by": "Teo Brandvold", "decision": "wrong", "reason": "the safety was free"}
-    ]
+    said = {"by": "Teo Brandvold", "decision": "wrong", "reason": "the safety was free"}
+    assert judged["verdicts"] == [said | {"advised": None, "school": None}]
     assert judged["evidence"] == {"wrong-order": "playback"}
     assert judged["caused_back"] == 2
     assert judged["question"] == "Did you see the 6?"

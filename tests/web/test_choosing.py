@@ -56,3 +56,32 @@ def test_reasons_are_told_where_there_is_nothing_to_choose(
     asked["shot"] = 0
     assert client.post(f"/api/recordings/{recording}/choices", json=asked).status_code == 422
     assert client.post("/api/recordings/99999/choices", json=body(desk)).status_code == 404
+
+
+def test_options_asked_about_conditions_and_the_match(
+    client: FlaskClient, recording: int, desk: Json
+) -> None:
+    asked = body(desk)
+    plan = asked["shots"][asked["shot"] - 1]["plan"]
+    ball = plan["ball"]
+    asked["added"] = [{"kind": "safety", "ball": ball, "fullness": 0.75, "speed": 1.2}]
+    asked["race"] = {"needs": 2, "other_needs": 3}
+    found, stages = settled(client, recording, asked)
+    assert found["added"][0] is not None and found["options"][found["added"][0]]["ball"] is None
+    assert found["match"]["won"] > found["match"]["lost"] and 0 < found["match"]["rack"] < 1
+    assert found["settled"] == len(found["options"]) and "rough" in stages
+    tired, _ = settled(client, recording, asked | {"form": "tired"})
+    same = {(one["kind"], one["ball"], one["pocket"]): one for one in found["options"]}
+    pots = [
+        (one, same[key])
+        for one in tired["options"]
+        if (key := (one["kind"], one["ball"], one["pocket"])) in same and one["attack"]
+    ]
+    assert all(now["attack"]["value"] <= usual["attack"]["value"] + 0.05 for now, usual in pots)
+    asked["added"] = [{"kind": "pot", "ball": ball}]
+    answer = client.post(f"/api/recordings/{recording}/choices", json=asked)
+    assert answer.status_code == 422 and "name the pocket" in str(answer.get_json())
+    assert (
+        client.post(f"/api/recordings/{recording}/choices", json=body(desk) | {"form": "drunk"}).status_code
+        == 422
+    )

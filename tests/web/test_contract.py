@@ -1,5 +1,7 @@
 """Generated requests against the published description: no 5xx, and no answer it does not describe."""
 
+from collections import Counter
+from collections.abc import Iterator
 from typing import Any
 
 import hypothesis
@@ -7,6 +9,7 @@ import jsonschema
 import schemathesis
 from flask.testing import FlaskClient
 from hypothesis import HealthCheck
+from pydantic import BaseModel
 from schemathesis.core import NOT_SET
 
 from aretane.settings import PROJECT
@@ -37,3 +40,17 @@ def test_every_answer_is_one_that_is_described(client: FlaskClient, case: schema
     if content.get("application/json"):
         shape = {**content["application/json"]["schema"], "components": schema.raw_schema["components"]}
         jsonschema.validate(answer.get_json(), shape)
+
+
+def test_no_two_shapes_share_a_name(client: FlaskClient) -> None:
+    """The description names shapes by their class alone: of two with one name, one would vanish."""
+    names = Counter(
+        shape.__name__ for shape in _shapes(BaseModel) if shape.__module__.startswith("aretane.")
+    )
+    assert [name for name, count in names.items() if count > 1] == []
+
+
+def _shapes(kind: type[BaseModel]) -> Iterator[type[BaseModel]]:
+    for shape in kind.__subclasses__():
+        yield shape
+        yield from _shapes(shape)

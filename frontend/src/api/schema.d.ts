@@ -4,6 +4,218 @@
  */
 
 export interface paths {
+    "/api/ledger": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The decisions as far as they are worked out. */
+        get: {
+            parameters: {
+                query?: {
+                    recording?: number | null;
+                    player?: number | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LedgerView"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** Have the decisions worked out that are not yet. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["LedgerQuery"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LedgerView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Take back what is not begun; what runs is finished and kept. */
+        delete: {
+            parameters: {
+                query?: {
+                    recording?: number | null;
+                    player?: number | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["LedgerView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/match-files": {
         parameters: {
             query?: never;
@@ -1333,7 +1545,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["OutlookBody"];
+                    "application/json": components["schemas"]["ChoicesBody"];
                 };
             };
             responses: {
@@ -1505,6 +1717,111 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["ForecastView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/{recording_id}/kicks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The counts of a kick or bank on a layout, with the player of a shot. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["KickBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["KicksView"];
                     };
                 };
                 /** @description Problem */
@@ -3582,6 +3899,75 @@ export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
         /**
+         * AddedBody
+         * @description An option that somebody had in mind: a pot with its pocket, or a safety with the ball hit, how full
+         *     (1 full, 0 a graze) and on which side the cue ball passes. `speed` m/s, `side` and `height` of the tip
+         *     in ball radii; without a speed the best one for a pot is taken.
+         */
+        AddedBody: {
+            /**
+             * Ball
+             * @enum {string}
+             */
+            ball: "cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black";
+            /**
+             * Fullness
+             * @default 0.5
+             */
+            fullness: number;
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pot" | "bank" | "kick" | "combination" | "carom" | "safety";
+            /**
+             * Left
+             * @default false
+             */
+            left: boolean;
+            /**
+             * Pocket
+             * @default null
+             */
+            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
+            /**
+             * Side
+             * @default 0
+             */
+            side: number;
+            /**
+             * Speed
+             * @default null
+             */
+            speed: number | null;
+        };
+        /**
+         * AdvisedShape
+         * @description What somebody would have played: a pot with its pocket, or a safety, push-out or foul off a ball.
+         */
+        AdvisedShape: {
+            /**
+             * Ball
+             * @default null
+             */
+            ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
+            /**
+             * Kind
+             * @enum {string}
+             */
+            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "jump" | "swerve" | "push-out" | "foul";
+            /**
+             * Pocket
+             * @default null
+             */
+            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
+        };
+        /**
          * AdvisedView
          * @description A shot that the search chose: m/s, tip in ball radii, the chance of the pot alone.
          */
@@ -3802,15 +4188,76 @@ export interface components {
             values: number[];
         };
         /**
+         * ChoiceFaultView
+         * @description How often a kind of fault was made, and what it gave away, in racks.
+         */
+        ChoiceFaultView: {
+            /** Code */
+            code: string;
+            /** Cost */
+            cost: number;
+            /** N */
+            n: number;
+        };
+        /**
+         * ChoicesBody
+         * @description The position that is looked at, with what is asked beside it: how the two are playing, options that
+         *     somebody had in mind, and the race.
+         */
+        ChoicesBody: {
+            /** Added */
+            added?: components["schemas"]["AddedBody"][];
+            /** Breaker */
+            breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * Form
+             * @default usual
+             * @enum {string}
+             */
+            form: "usual" | "fresh" | "tired";
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /**
+             * Opponent
+             * @default usual
+             * @enum {string}
+             */
+            opponent: "usual" | "stronger" | "weaker";
+            /** @default null */
+            race: components["schemas"]["RaceBody"] | null;
+            /** Shot */
+            shot: number;
+            /** Shots */
+            shots: components["schemas"]["ShotShape"][];
+        };
+        /**
          * ChoicesView
          * @description The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine.
          *     `verdict`: attack, safety, close (too close to call) or empty. `break_even`: the chance of the pot that
-         *     the best attack needs to be worth the best safety. `planned`: which option the plan is. `other`: whether
-         *     there is another player with a model of their own.
+         *     the best attack needs to be worth the best safety. `planned`: which option the plan is, `added` which
+         *     those asked about are (null: no aim was found for it). `other`: whether there is another player with a
+         *     model of their own. Two options are too close to call within `apart` times both errors squared, added
+         *     and rooted. `settled` of the options are. `cautions` are to be shown beside them.
          */
         ChoicesView: {
+            /** Added */
+            added: (number | null)[];
+            /** Apart */
+            apart: number;
             /** Break Even */
             break_even: number | null;
+            /** Cautions */
+            cautions: string[];
+            match: components["schemas"]["MatchView"] | null;
             /** Options */
             options: components["schemas"]["OptionView"][];
             /** Other */
@@ -3819,6 +4266,8 @@ export interface components {
             planned: number | null;
             /** Reason */
             reason: string;
+            /** Settled */
+            settled: number;
             /** Stage */
             stage: string;
             /** Verdict */
@@ -3906,6 +4355,78 @@ export interface components {
                 number,
                 number
             ][];
+        };
+        /**
+         * EffectView
+         * @description What one cause moves the ball by where it should arrive, mm, to the left of its way positive:
+         *     cushions that give back less (rebound), that grip (grip), the bend while it takes up its roll (roll),
+         *     the nose above the ball's middle (nose).
+         */
+        EffectView: {
+            /**
+             * Cause
+             * @enum {string}
+             */
+            cause: "rebound" | "grip" | "roll" | "nose";
+            /** Off */
+            off: number;
+        };
+        /**
+         * EntryView
+         * @description One decision: what it cost in chance to win the rack, its grade (right, close, wrong) with the kind
+         *     of fault, and apart from that whether it came off (null: nobody knows). `own` is the reviewer's verdict,
+         *     `how` whether the choice made was planned, or read off what came (struck, meant).
+         */
+        EntryView: {
+            best: components["schemas"]["WeighedOptionView"];
+            /** Break Even */
+            break_even: number | null;
+            /** Came Off */
+            came_off: boolean | null;
+            /** Cost */
+            cost: number;
+            /** Error */
+            error: number;
+            /** Fault */
+            fault: string | null;
+            /** Grade */
+            grade: string;
+            /** How */
+            how: string | null;
+            made: components["schemas"]["WeighedOptionView"];
+            /** Own */
+            own: string | null;
+            /** Player */
+            player: string;
+            shot: components["schemas"]["ShotLink"];
+        };
+        /**
+         * ExchangeView
+         * @description A chain of safeties, as `exchanges.Exchange`; shots count from 1.
+         */
+        ExchangeView: {
+            /** At */
+            at: number | null;
+            /** Began */
+            began: string;
+            /** First */
+            first: number;
+            /** First Open */
+            first_open: string | null;
+            /** Fouls */
+            fouls: number[];
+            /** Hooks */
+            hooks: number[];
+            /** Last */
+            last: number;
+            /** Rack */
+            rack: number;
+            /** Recording */
+            recording: number;
+            /** Shots */
+            shots: number[];
+            /** Won */
+            won: string | null;
         };
         /**
          * FaultView
@@ -4156,6 +4677,114 @@ export interface components {
             verdicts?: components["schemas"]["VerdictShape"][];
         };
         /**
+         * KickBody
+         * @description A ball to kick at over so many rails, or with a `pocket` to bank; m/s, tip in ball radii, mm.
+         */
+        KickBody: {
+            /**
+             * Ball
+             * @enum {string}
+             */
+            ball: "cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black";
+            /** Balls */
+            balls: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /**
+             * Height
+             * @default 0
+             */
+            height: number;
+            /**
+             * Pocket
+             * @default null
+             */
+            pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
+            /**
+             * Rails
+             * @default 1
+             */
+            rails: number;
+            /**
+             * Shooter
+             * @default
+             */
+            shooter: string;
+            /**
+             * Side
+             * @default 0
+             */
+            side: number;
+            /**
+             * Speed
+             * @default 2.5
+             */
+            speed: number;
+        };
+        /**
+         * KickView
+         * @description One count: its rails and contacts (ball centres), what a strike along it does (`paths`), by how far
+         *     that passes (`off`, mm; null: it does not get there), why, and the strike that does it (`right`), its
+         *     aim `turn` degrees to the left of the count's.
+         */
+        KickView: {
+            /** Chance */
+            chance: number;
+            /** Contacts */
+            contacts: [
+                number,
+                number
+            ][];
+            /** Effects */
+            effects: components["schemas"]["EffectView"][];
+            /**
+             * End
+             * @description [x, y] in mm from the corner
+             */
+            end: [
+                number,
+                number
+            ];
+            /** Hits */
+            hits: boolean;
+            /** Length */
+            length: number;
+            numbers: components["schemas"]["RailNumbersView"] | null;
+            /** Off */
+            off: number | null;
+            /** Paths */
+            paths: components["schemas"]["PathView"][];
+            /** Rails */
+            rails: string[];
+            /** Right */
+            right: components["schemas"]["PathView"][];
+            /**
+             * Start
+             * @description [x, y] in mm from the corner
+             */
+            start: [
+                number,
+                number
+            ];
+            /** Turn */
+            turn: number | null;
+            /** Turned */
+            turned: components["schemas"]["RailView"][];
+        };
+        /**
+         * KicksView
+         * @description The counts, the shortest first, or the reason why there is none.
+         */
+        KicksView: {
+            /** Kicks */
+            kicks: components["schemas"]["KickView"][];
+            /** Reason */
+            reason: string;
+        };
+        /**
          * LayoutShape
          * @description The balls before a shot.
          *
@@ -4204,6 +4833,88 @@ export interface components {
             pocket: string;
             /** Right Side */
             right_side: boolean | null;
+        };
+        /**
+         * LedgerQuery
+         * @description Whose decisions, or those of which recording; both: that player's in it.
+         */
+        LedgerQuery: {
+            /**
+             * Player
+             * @default null
+             */
+            player: number | null;
+            /**
+             * Recording
+             * @default null
+             */
+            recording: number | null;
+        };
+        /**
+         * LedgerView
+         * @description The decisions of a recording or of a player. `possible` shots have a decision to work out, of which
+         *     `done` are there, `wanted` under way or waiting, `failed`. `left_out` racks are logged as key moments:
+         *     chosen shots prove nothing. `titles` of the recordings by id.
+         */
+        LedgerView: {
+            /** Disciplines */
+            disciplines: {
+                [key: string]: string;
+            };
+            /** Done */
+            done: number;
+            /** Entries */
+            entries: components["schemas"]["EntryView"][];
+            /** Exchanges */
+            exchanges: components["schemas"]["ExchangeView"][];
+            /** Failed */
+            failed: number;
+            /** Left Out */
+            left_out: number;
+            /** Names */
+            names: {
+                [key: string]: string;
+            };
+            /** Possible */
+            possible: number;
+            /** Reason */
+            reason: string;
+            /** Safeties */
+            safeties: components["schemas"]["SafetyView"][];
+            /** Titles */
+            titles: {
+                [key: string]: string;
+            };
+            /** Totals */
+            totals: components["schemas"]["TotalView"][];
+            /** Wanted */
+            wanted: number;
+        };
+        /**
+         * LeftView
+         * @description What a safety really left, from the seat of the player who came next: as `left.Left`; `far` mm.
+         */
+        LeftView: {
+            /** Answer */
+            answer: string;
+            /** Ball */
+            ball: string | null;
+            /** Behind */
+            behind: boolean;
+            /** Blockers */
+            blockers: string[];
+            /** Chance */
+            chance: number;
+            /** Far */
+            far: number;
+            /** Foul */
+            foul: number;
+            /** Good */
+            good: number;
+            /** Hidden */
+            hidden: number;
+            /** In Hand */
+            in_hand: boolean;
         };
         /**
          * LegView
@@ -4284,6 +4995,18 @@ export interface components {
             race_to: number | null;
             /** Title */
             title: string;
+        };
+        /**
+         * MatchView
+         * @description The chance to win the match once the rack is won or lost; `rack`: that of a rack not yet begun.
+         */
+        MatchView: {
+            /** Lost */
+            lost: number;
+            /** Rack */
+            rack: number;
+            /** Won */
+            won: number;
         };
         /**
          * MissView
@@ -4934,6 +5657,16 @@ export interface components {
             reasons: string[];
         };
         /**
+         * RaceBody
+         * @description Racks that the shooter and the other player still need.
+         */
+        RaceBody: {
+            /** Needs */
+            needs: number;
+            /** Other Needs */
+            other_needs: number;
+        };
+        /**
          * RackBody
          * @description All of a rack but its shots: who breaks, notes, depth, and how it ended.
          */
@@ -5083,6 +5816,38 @@ export interface components {
             version: number;
             /** Winner */
             winner: string | null;
+        };
+        /**
+         * RailNumbersView
+         * @description The rail-number count: cue-ball number less third-rail number is the first-rail number.
+         */
+        RailNumbersView: {
+            /**
+             * Aim At
+             * @description [x, y] in mm from the corner
+             */
+            aim_at: [
+                number,
+                number
+            ];
+            /** Cue */
+            cue: number;
+            /** First */
+            first: number;
+            /** Third */
+            third: number;
+        };
+        /**
+         * RailView
+         * @description A rail of the simulated path: degrees from square to it at which the ball came and left.
+         */
+        RailView: {
+            /** Came */
+            came: number;
+            /** Left */
+            left: number;
+            /** Rail */
+            rail: string;
         };
         /**
          * ReadingBody
@@ -5430,6 +6195,24 @@ export interface components {
             interval: components["schemas"]["IntervalView"];
             /** Shots */
             shots: components["schemas"]["ShotLink"][];
+        };
+        /**
+         * SafetyView
+         * @description A safety judged three times: as meant (null where no strike explains it), as it came, and by what the
+         *     other then did: `outcome` is a code of the safety outcomes.
+         */
+        SafetyView: {
+            /** Held */
+            held: boolean | null;
+            /** How */
+            how: string | null;
+            left: components["schemas"]["LeftView"] | null;
+            meant: components["schemas"]["WeighedOptionView"] | null;
+            /** Outcome */
+            outcome: string;
+            /** Player */
+            player: string;
+            shot: components["schemas"]["ShotLink"];
         };
         /**
          * ScratchView
@@ -5795,6 +6578,30 @@ export interface components {
             lines: components["schemas"]["LineView"][];
         };
         /**
+         * TotalView
+         * @description What a player's decisions came to; `cost` (racks, with its standard error) is of the wrong ones
+         *     alone, `uncertain` the sum of those too close to call.
+         */
+        TotalView: {
+            /** Close */
+            close: number;
+            /** Cost */
+            cost: number;
+            /** Decisions */
+            decisions: number;
+            /** Error */
+            error: number;
+            /** Faults */
+            faults: components["schemas"]["ChoiceFaultView"][];
+            player: components["schemas"]["SeatView"];
+            /** Right */
+            right: number;
+            /** Uncertain */
+            uncertain: number;
+            /** Wrong */
+            wrong: number;
+        };
+        /**
          * TurnView
          * @description A turning shot: the change in chance, the part that made most of it, and the earlier shot whose
          *     position is the cause. Shots from 1.
@@ -5811,9 +6618,12 @@ export interface components {
         };
         /**
          * VerdictShape
-         * @description Another reviewer's verdict on the decision, with a reason.
+         * @description Another reviewer's verdict on the decision, with a reason; `advised` is what they would have played
+         *     and `school` the view they speak for, where they speak for one.
          */
         VerdictShape: {
+            /** @default null */
+            advised: components["schemas"]["AdvisedShape"] | null;
             /** By */
             by: string;
             /**
@@ -5826,6 +6636,11 @@ export interface components {
              * @default
              */
             reason: string;
+            /**
+             * School
+             * @default null
+             */
+            school: ("attack-first" | "safety-first") | null;
         };
         /**
          * VideoFileView
@@ -5979,6 +6794,42 @@ export interface components {
             text: string;
         };
         /**
+         * WeighedOptionView
+         * @description An option in short: the shooter's chance to win the rack with it and its standard error, how often it
+         *     pots and fouls, how much of the next ball it hides on average and how often all of it; `frees` are balls
+         *     of clusters that it takes apart. It meets `hit` first after `rails` cushions, `fullness` of it.
+         */
+        WeighedOptionView: {
+            /** Ball */
+            ball: string | null;
+            /** Error */
+            error: number;
+            /** Foul */
+            foul: number;
+            /** Frees */
+            frees: string[];
+            /** Fullness */
+            fullness: number | null;
+            /** Hidden */
+            hidden: number;
+            /** Hit */
+            hit: string | null;
+            /** Hooks */
+            hooks: number;
+            /** Kind */
+            kind: string;
+            /** Made */
+            made: number;
+            /** Pocket */
+            pocket: string | null;
+            /** Rails */
+            rails: number;
+            /** Reasons */
+            reasons: string[];
+            /** Value */
+            value: number;
+        };
+        /**
          * WeighedView
          * @description A shot with the chance to run out behind it, its standard error, and the tied balls it moves.
          */
@@ -6022,8 +6873,16 @@ export interface components {
                     [key: string]: string;
                 };
             };
+            /** Choice Faults */
+            choice_faults: {
+                [key: string]: string;
+            };
             /** Choice Reasons */
             choice_reasons: {
+                [key: string]: string;
+            };
+            /** Choice Schools */
+            choice_schools: {
                 [key: string]: string;
             };
             /** Choices */
@@ -6102,6 +6961,10 @@ export interface components {
             money_on_break: {
                 [key: string]: string;
             };
+            /** Option Kinds */
+            option_kinds: {
+                [key: string]: string;
+            };
             /** Options Used */
             options_used: {
                 [key: string]: string[];
@@ -6124,6 +6987,10 @@ export interface components {
             };
             /** Rack Spots */
             rack_spots: {
+                [key: string]: string;
+            };
+            /** Safety Outcomes */
+            safety_outcomes: {
                 [key: string]: string;
             };
             /** Schools */

@@ -46,9 +46,12 @@ export type Result = {
   break_over: number | null;
   ruled: { reason: string; next: string | null; winner: string | null } | null;
 };
+/** What somebody says of a decision, and what they would have played. */
+export type Verdict = { by: string; decision: string; reason: string; advised: WouldPlay | null; school: string | null };
+export type WouldPlay = { kind: string; ball: string | null; pocket: PocketName | null };
 export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes" | "verdicts" | "evidence"> & {
   causes: string[];
-  verdicts: { by: string; decision: string; reason: string }[];
+  verdicts: Verdict[];
   evidence: Record<string, string>;
 };
 /** What a person drew: on the table in mm, on the picture in shares of its width and height. */
@@ -123,4 +126,17 @@ export type Part = Whole<Schemas["PartView"]>;
 export type RackProgress = Whole<Schemas["RackProgressView"]>;
 export type Branch = Schemas["BranchView"];
 export type Option = Omit<Whole<Schemas["OptionView"]>, "made" | "missed" | "foul"> & { made: Branch; missed: Branch; foul: Branch };
-export type Choices = Omit<Whole<Schemas["ChoicesView"]>, "options"> & { options: Option[] };
+export type Choices = Omit<Whole<Schemas["ChoicesView"]>, "options" | "match"> & { options: Option[]; match: Schemas["MatchView"] | null };
+export type WeighedOption = Whole<Schemas["WeighedOptionView"]>;
+export type LedgerEntry = Omit<Whole<Schemas["EntryView"]>, "made" | "best"> & { made: WeighedOption; best: WeighedOption };
+export type LedgerSafety = Omit<Whole<Schemas["SafetyView"]>, "meant" | "left"> & { meant: WeighedOption | null; left: Whole<Schemas["LeftView"]> | null };
+export type LedgerExchange = Whole<Schemas["ExchangeView"]>;
+export type LedgerTotal = Whole<Schemas["TotalView"]>;
+export type Ledger = Omit<Whole<Schemas["LedgerView"]>, "entries" | "safeties" | "exchanges" | "totals"> & {
+  totals: LedgerTotal[];
+  entries: LedgerEntry[];
+  safeties: LedgerSafety[];
+  exchanges: LedgerExchange[];
+};
+export type Kick = Whole<Schemas["KickView"]>;
+export type Kicks = Omit<Whole<Schemas["KicksView"]>, "kicks"> & { kicks: Kick[] };

@@ -8,13 +8,13 @@ import type { RackDoc } from "../desk/rackDoc";
 const AGAIN_AFTER = 350; // ms
 
 /** What the answers depend on: the shots so far, this one without its result and verdicts. */
-function content(rack: number, doc: RackDoc, shot: number): string {
+function content(rack: number, doc: RackDoc, shot: number, beside: object): string {
   const shots = doc.shots.slice(0, shot).map(({ shot: one }, k) => ({
     ...one,
     result: k === shot - 1 ? null : one.result,
     notes: "", tags: [], drawings: [],
   }));
-  return JSON.stringify({ number: rack, breaker: doc.breaker, depth: doc.depth, shots, shot });
+  return JSON.stringify({ number: rack, breaker: doc.breaker, depth: doc.depth, shots, shot, ...beside });
 }
 
 type Body = { params: { path: { recording_id: number } }; body: never };
@@ -33,8 +33,9 @@ function unfinished(what: keyof Answers, answer: Answers[keyof Answers] | undefi
   return ["waiting", "rough"].includes(answer.stage) || (what === "outlook" && (answer as Outlook).own_waits);
 }
 
-export function useAsked<W extends keyof Answers>(what: W, recording: number, rack: number, doc: RackDoc, shot: number, wanted: boolean): Answers[W] | null {
-  const quiet = useQuiet(wanted ? content(rack, doc, shot) : "");
+/** `beside`: what else is asked, added to the body. */
+export function useAsked<W extends keyof Answers>(what: W, recording: number, rack: number, doc: RackDoc, shot: number, wanted: boolean, beside: object = {}): Answers[W] | null {
+  const quiet = useQuiet(wanted ? content(rack, doc, shot, beside) : "");
   const asked = useQuery<Answers[W]>({
     queryKey: [what, recording, quiet],
     queryFn: async () => (await ASK[what]({ params: { path: { recording_id: recording } }, body: JSON.parse(quiet) as never })) as unknown as Answers[W],

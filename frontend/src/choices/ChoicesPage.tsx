@@ -1,48 +1,42 @@
 /** What could have been played at a shot, and what each choice is worth to the rack. */
-import { useQuery } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
-import type { Choices, DeskView, Option, Place, Places, Session, Words } from "../api/types";
+import { Link, useNavigate } from "react-router";
+import type { Choices, Option, Place, Places, Words } from "../api/types";
 import { useAsked } from "../chart/useAsked";
 import { docOf } from "../desk/deskStore";
 import { changeShot, layouts, placeBefore } from "../desk/rackDoc";
 import { ScoreLine } from "../desk/ScoreLine";
 import { lower } from "../desk/slips/parts";
 import { useKeys } from "../shell/keys";
-import { Problem } from "../shell/Problem";
+import { OnShot, type ShotProps } from "../shell/OnShot";
 import { Shell } from "../shell/Shell";
 import { chance, percent, speed, tipAt, type Units } from "../units/units";
-import { useDialect } from "../words/useDialect";
-import { Fork, optionWords } from "./Fork";
+import { AddOption } from "./AddOption";
+import { Conditions } from "./Conditions";
+import { needs, USUAL, type Condition, type Wish } from "./conditions";
+import { Fork } from "./Fork";
+import { optionWords } from "./optionWords";
 import { Preview } from "./Preview";
+import { Said } from "./Said";
 
-export function ChoicesPage() {
-  const { recording, rack, shot } = useParams();
-  const desk = useQuery(deskQuery(Number(recording), Number(rack)));
-  const words = useQuery(wordsQuery);
-  const session = useQuery(sessionQuery);
-  useDialect(desk.data?.recording.match.discipline);
-  const error = desk.error ?? words.error;
-  if (error) return <Shell><Problem error={error} /></Shell>;
-  if (!desk.data || !words.data || !session.data) return <Shell><p className="quiet p-6">Opening the rack…</p></Shell>;
-  return <Forked key={`${rack} ${shot}`} desk={desk.data} words={words.data} session={session.data} number={Number(rack)} chosen={Number(shot) || 1} />;
-}
+export const ChoicesPage = () => <OnShot Screen={Forked} />;
 
-type Props = { desk: DeskView; words: Words; session: Session; number: number; chosen: number };
-
-function Forked({ desk, words, session, number, chosen }: Props) {
+function Forked({ desk, words, session, number, chosen }: ShotProps) {
   const navigate = useNavigate();
   const [moved, setMoved] = useState<Places>({});
   const [picked, setPicked] = useState(0);
   const [pinned, setPinned] = useState<number | null>(null);
+  const [wishes, setWishes] = useState<Wish[]>([]);
+  const [condition, setCondition] = useState<Condition>(USUAL);
   const { recording, rack, table } = desk;
   const base = `/recordings/${recording.id}/racks/${number}`;
   const stored = docOf(rack);
   const shotNumber = Math.max(1, Math.min(chosen, stored.shots.length));
   const one = stored.shots[shotNumber - 1];
   const doc = one ? changeShot(stored, one.id, (shot) => Object.entries(moved).reduce((made, [ball, at]) => placeBefore(made, ball, at as Place), shot)) : stored;
-  const found = useAsked("choices", recording.id, number, doc, shotNumber, Boolean(one));
+  const race = one ? needs(recording, number, one.shot.shooter) : null;
+  const beside = { added: wishes, race };
+  const found = useAsked("choices", recording.id, number, doc, shotNumber, Boolean(one), { ...beside, ...condition });
   const balls = (one && layouts(doc)[one.id]?.before) ?? {};
   const count = found?.options.length ?? 0;
   const pin = (k: number) => setPinned(pinned === k ? null : k);
@@ -74,22 +68,38 @@ function Forked({ desk, words, session, number, chosen }: Props) {
             <Preview table={table} balls={balls} option={option} pinned={pinned === null ? undefined : found?.options[pinned]} move={(ball, to) => { setMoved({ ...moved, [ball]: to }); setPinned(null); setPicked(0); }} />
           </div>
           <div className="min-h-24 px-1 py-1 text-sm" aria-live="polite">
-            {option && found ? <Told option={option} words={words} units={units} pinned={pinned === null ? undefined : found.options[pinned]} /> : <p className="quiet">Drag a ball to ask about another layout; nothing is saved.</p>}
+            {option && found ? <Told option={option} words={words} units={units} pinned={pinned === null ? undefined : found.options[pinned]} within={found.apart} /> : <p className="quiet">Drag a ball to ask about another layout; nothing is saved.</p>}
             {asked && <p>○ Balls were moved: this is another layout than the one recorded. <button type="button" className="go underline" onClick={() => setMoved({})}>back to the recorded one</button> <kbd className="key">Esc</kbd></p>}
           </div>
         </section>
         <aside aria-label="Choices" className="rule w-full flex-none px-3 pb-2 lg:w-[26rem] lg:overflow-y-auto lg:border-l">
           <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
             <span>Choices at shot {shotNumber}</span>
-            <Link className="go text-sm font-normal" to={`${base}/shots/${shotNumber}`}>open on the desk</Link>
+            <span className="flex gap-3 text-sm font-normal"><Link className="go" to={`${base}/kicks/${shotNumber}`}>kicks and banks</Link><Link className="go" to={`${base}/shots/${shotNumber}`}>open on the desk</Link></span>
           </h1>
           {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win the rack, {level} model{count > 0 && `, against ${found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}`}</p>}
           <Verdict found={found} />
           {found && count > 0 && <Fork found={found} words={words} picked={picked} pinned={pinned} pick={setPicked} pin={pin} />}
+          {found?.cautions.map((said) => <p key={said} role="note" className="my-1 text-sm"><b>Take care.</b> {said}</p>)}
+          {found?.match && option && <Match match={found.match} option={option} />}
           {count > 0 && <p className="quiet mt-1 text-xs"><kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd><kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd> <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk. A bar across the best attack marks the chance its pot needs.</p>}
+          {one && count > 0 && <AddOption balls={Object.keys(balls).filter((ball) => ball !== "cue")} words={words} units={units} wishes={wishes} missed={found?.stage === "fine" ? wishes.filter((_, k) => found.added[k] === null) : []} set={(now) => { setWishes(now); setPicked(0); setPinned(null); }} />}
+          {one && count > 0 && <Conditions recording={recording.id} number={number} doc={doc} shot={shotNumber} beside={beside} shown={condition} show={setCondition} usual={found} />}
+          {one && stored.shots[shotNumber - 1] && <Said rackId={rack.id} shot={{ id: one.id, version: rack.shots[shotNumber - 1]?.version ?? 1, shot: one.shot }} option={option} words={words} editable={!asked} />}
         </aside>
       </div>
     </Shell>
+  );
+}
+
+/** What the option is worth to the match, at the score before this rack. */
+function Match({ match, option }: { match: NonNullable<Choices["match"]>; option: Option }) {
+  const whole = option.value * match.won + (1 - option.value) * match.lost;
+  return (
+    <p className="text-sm">
+      To the match: <b className="num">{chance(whole)}</b> with it; the rack swings <span className="num">{((match.won - match.lost) * 100).toFixed(0)}</span> points.{" "}
+      <span className="quiet">Racks to come at <span className="num">{percent(match.rack)}</span> each. In a race the score changes what a rack is worth, not which choice is better.</span>
+    </p>
   );
 }
 
@@ -103,7 +113,7 @@ function Verdict({ found }: { found: Choices | null }) {
     <p className="py-1 text-sm" data-testid="verdict">
       <b>{said}</b>{" "}
       {attack?.attack && <EvenWords even={found.break_even} attack={attack.attack} />}
-      {found.stage === "rough" && <span className="quiet italic"> ○ a first ranking; it is still being settled</span>}
+      {found.stage === "rough" && <span className="quiet italic"> ○ a first ranking; <span className="num">{found.settled}</span> of <span className="num">{found.options.length}</span> settled</span>}
     </p>
   );
 }
@@ -117,15 +127,15 @@ function EvenWords({ even, attack }: { even: number | null; attack: { value: num
 }
 
 /** The picked option in words, and what the pinned one is worth beside it. */
-function Told({ option, words, units, pinned }: { option: Option; words: Words; units: Units; pinned: Option | undefined }) {
+function Told({ option, words, units, pinned, within }: { option: Option; words: Words; units: Units; pinned: Option | undefined; within: number }) {
   const apart = pinned ? option.value - pinned.value : 0;
-  const close = pinned ? Math.abs(apart) <= 1.645 * Math.hypot(option.error, pinned.error) : false;
+  const close = pinned ? Math.abs(apart) <= within * Math.hypot(option.error, pinned.error) : false;
   return (
     <div data-testid="told">
       <p>
         <b>{optionWords(option, words)}</b>: <span className="num">{speed(option.speed, units)}</span>, {tipAt(option)}; wins <b className="num">{chance(option.value)}</b>
         {option.ball === null && <>, hides <span className="num">{percent(option.hidden)}</span> of the next ball, all of it in <span className="num">{percent(option.hooks)}</span> of the strikes</>}.
-        {option.kind !== "safety" && <span className="quiet"> Dots: where the cue ball ends; open where the pot was missed.</span>}
+        {option.ball !== null && <span className="quiet"> Dots: where the cue ball ends; open where the pot was missed.</span>}
       </p>
       {option.reasons.length > 0 && <p>{option.reasons.map((said, k) => <span key={said}>{k > 0 ? `; ${said}` : said.charAt(0).toUpperCase() + said.slice(1)}</span>)}.</p>}
       {pinned && pinned !== option && (

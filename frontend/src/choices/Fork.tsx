@@ -1,8 +1,8 @@
 /** The choices as a fork: each as thick as its chance to win the rack, splitting into what may come of it. */
-import type { Choices, Option, Words } from "../api/types";
-import { theBall } from "../table/colours";
-import { chance, percent, thickness } from "../units/units";
+import type { Choices, Words } from "../api/types";
+import { chance, percent } from "../units/units";
 import { FULL, ROW, thick, twigs } from "./fork";
+import { optionWords } from "./optionWords";
 
 type Props = { found: Choices; words: Words; picked: number; pinned: number | null; pick: (k: number) => void; pin: (k: number) => void };
 
@@ -58,6 +58,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
             <p className="pointer-events-none absolute top-0.5 text-sm" style={{ left: `${(START / WIDE) * 100}%` }}>
               <b>{optionWords(one, words)}</b>
               {found.planned === k && <span className="quiet"> · planned</span>}
+              {found.added.includes(k) && <span className="quiet"> · asked about</span>}
             </p>
             <p className="num pointer-events-none absolute top-1 left-1 text-sm"><kbd className="key">{k + 1}</kbd></p>
             <p className="num pointer-events-none absolute left-1 text-sm" style={{ top: ROW / 2 + 1 }}>
@@ -77,19 +78,3 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
 }
 
 const TWIG_WORDS = { made: "made", missed: "not", foul: "foul" } as const;
-
-/** "the 7, foot right", "bank the 9, side left", "safety off the 3: half ball". */
-export function optionWords(one: Option, words: Words): string {
-  const where = one.ball ? `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}` : "";
-  if (one.kind === "pot") return where;
-  if (one.kind === "foul") return "a foul given away: nothing legal was found";
-  if (one.kind === "safety") return `safety${one.hit ? ` off ${theBall(one.hit)}` : ""}: ${hitWords(one)}`;
-  return `${(words.shot_kinds[one.kind] ?? "Two-way").toLowerCase()}: ${where}`;
-}
-
-/** How a safety is hit: "half ball", "over 2 rails". */
-function hitWords(one: Option): string {
-  if (one.rails > 0) return `over ${one.rails} rail${one.rails > 1 ? "s" : ""}`;
-  const full = thickness(one.fullness ?? 0);
-  return full === "full" || full === "graze" ? full : `${full} ball`;
-}

@@ -1,40 +1,24 @@
 /** An option on the table: its way without error, where the player's errors end, and the pinned one beside it. */
-import { useRef, useState, type PointerEvent } from "react";
 import type { Option, Path, Place, Places, TableView } from "../api/types";
 import { wayOf } from "../chart/ways";
 import { Ball } from "../table/Ball";
-import { CUSHION, FRAME, settle } from "../table/geometry";
+import { CUSHION, FRAME } from "../table/geometry";
 import { TableBed } from "../table/TableBed";
+import { useDrag } from "../table/useDrag";
 
 type Props = { table: TableView; balls: Places; option: Option | undefined; pinned: Option | undefined; move: (ball: string, to: Place) => void };
 
 export function Preview({ table, balls, option, pinned, move }: Props) {
   const edge = CUSHION + FRAME + 12;
-  const svg = useRef<SVGSVGElement>(null);
-  const [held, setHeld] = useState<{ ball: string; at: Place } | null>(null);
-  const placeOf = (event: PointerEvent): Place => {
-    const matrix = svg.current?.getScreenCTM();
-    if (!matrix) return [0, 0];
-    const at = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-    return [at.x, table.width - at.y];
-  };
-  const drag = (event: PointerEvent) => {
-    if (!held) return;
-    const at = settle(table, balls, held.ball, placeOf(event));
-    if (at) setHeld({ ...held, at });
-  };
-  const drop = () => {
-    if (held) move(held.ball, held.at);
-    setHeld(null);
-  };
+  const { held, take, table: hands } = useDrag(table, { ...balls, ...(option ? { cue: option.cue as Place } : {}) }, { move });
   const cue = held?.ball === "cue" ? held.at : option?.cue;
   return (
-    <svg ref={svg} viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block h-full w-full touch-none" role="img" aria-label="The option on the table: its way, and where the cue ball ends" data-testid="preview" onPointerMove={drag} onPointerUp={drop} onPointerCancel={() => setHeld(null)}>
+    <svg {...hands} viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block h-full w-full touch-none" role="img" aria-label="The option on the table: its way, and where the cue ball ends" data-testid="preview">
       <TableBed table={table} />
       {pinned && pinned !== option && !held && <Way table={table} option={pinned} faint />}
       {option && !held && <Way table={table} option={option} />}
       {Object.entries({ ...balls, ...(cue ? { cue: cue as Place } : {}), ...(held ? { [held.ball]: held.at } : {}) }).map(([ball, at]) => (
-        <g key={ball} className="cursor-grab" data-ball={ball} onPointerDown={(event) => { svg.current?.setPointerCapture(event.pointerId); setHeld({ ball, at: at as Place }); }}>
+        <g key={ball} className="cursor-grab" data-ball={ball} onPointerDown={(event) => take(ball, event)}>
           <Ball table={table} ball={ball} at={at as Place} chosen={option?.ball === ball && !held} />
         </g>
       ))}

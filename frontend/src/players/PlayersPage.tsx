@@ -85,7 +85,7 @@ function PlayerTable({ players, words, set }: { players: Player[]; words: Words;
               </select>
             </td>
             <td className="num text-right">{p.shots}</td>
-            <td className="text-right"><Link className="go text-sm" to={`/numbers?player=${p.id}`}>numbers</Link></td>
+            <td className="text-right text-sm"><Link className="go" to={`/players/${p.id}/choices`}>choices</Link>{" "}<Link className="go ml-2" to={`/numbers?player=${p.id}`}>numbers</Link></td>
           </tr>
         ))}
       </tbody>

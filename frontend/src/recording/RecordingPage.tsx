@@ -83,6 +83,7 @@ export function RecordingPage() {
             <div className="mt-2"><ScoreLine recording={one} /></div>
             <RackTable recording={one} remove={removeRack} />
             <MatchWork recording={id} />
+            <p className="mt-1 text-sm"><Link className="go" to={`/recordings/${id}/choices`}>Ledger of choices</Link><span className="quiet">: what each decision cost, safeties and exchanges</span></p>
             <p className="mt-3 flex flex-wrap gap-4">
               <button type="button" className="btn btn-sm btn-primary" onClick={() => void addRack(one)}>Add rack {one.racks.length + 1}</button>
               <a className="go self-center" href={`/api/recordings/${id}/file`} download>Export as a match file</a>

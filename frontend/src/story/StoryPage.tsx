@@ -3,7 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
-import type { DeskView, Place, Places, Review, Session, Shot, Story, TableView, Words } from "../api/types";
+import type { DeskView, Session, Shot, Story, Words } from "../api/types";
 import { docOf, reviewsOf } from "../desk/deskStore";
 import { came, RackLine } from "../desk/RackLine";
 import { layouts } from "../desk/rackDoc";
@@ -13,12 +13,8 @@ import { lower } from "../desk/slips/parts";
 import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
-import { Ball } from "../table/Ball";
 import { theBall } from "../table/colours";
-import { CUSHION, FRAME, distance } from "../table/geometry";
-import { Hatch, MissMark, PlannedPath, PotMark } from "../table/Marks";
-import { TargetMark } from "../table/TargetMark";
-import { TableBed } from "../table/TableBed";
+import { ShotScene } from "../table/ShotScene";
 import type { Units } from "../units/units";
 import { useDialect } from "../words/useDialect";
 import { AskFor } from "./AskFor";
@@ -72,7 +68,7 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
         <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
           <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
             <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-              {one && <Scene table={table} shot={one.shot} review={reviews[one.id]} before={seen[one.id]?.before ?? {}} after={seen[one.id]?.after ?? null} />}
+              {one && <ShotScene table={table} shot={one.shot} review={reviews[one.id]} before={seen[one.id]?.before ?? {}} after={seen[one.id]?.after ?? null} />}
             </div>
             {one && (
               <p className="px-1 py-1">
@@ -127,30 +123,6 @@ function planWords(shot: Shot, words: Words): string {
   if (kind === "break" || kind === "push-out") return lower(words.shot_kinds[kind] ?? kind);
   const what = ball ? `${theBall(ball)}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}` : "no ball said";
   return choice === "attack" ? what : `${lower(words.choices[choice] ?? choice)}, ${what}`;
-}
-
-/** One shot on the table: what was meant and what came, at once. */
-function Scene({ table, shot, review, before, after }: { table: TableView; shot: Shot; review: Review | undefined; before: Places; after: Places | null }) {
-  const edge = CUSHION + FRAME + 12;
-  const moved = Object.entries(after ?? {}).filter(([ball, at]) => distance(at as Place, (before[ball] ?? [-999, 0]) as Place) > 1);
-  return (
-    <svg viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`} className="block h-full w-full" role="img" aria-label="The shot: the layout before it, what was planned, and where the balls ended">
-      <Hatch />
-      <TableBed table={table} />
-      <TargetMark table={table} shot={shot} balls={after ?? before} />
-      <PlannedPath table={table} shot={shot} review={review} />
-      {review?.pot && <PotMark table={table} pot={review.pot} before={before} rays={false} />}
-      {review && <MissMark table={table} review={review} />}
-      {Object.entries(before).map(([ball, at]) => {
-        const goes = after && (!after[ball] || distance(after[ball], at) > 1);
-        return goes && ball === "cue" ? <Ball key={ball} table={table} ball={ball} at={at as Place} faint /> : <Ball key={ball} table={table} ball={ball} at={at as Place} chosen={shot.plan.ball === ball} />;
-      })}
-      {moved.map(([ball, at]) => before[ball] && (
-        <line key={`way-${ball}`} x1={before[ball][0]} y1={table.width - before[ball][1]} x2={(at as Place)[0]} y2={table.width - (at as Place)[1]} stroke="var(--mark-line)" strokeWidth={3} strokeOpacity={0.35} />
-      ))}
-      {moved.map(([ball, at]) => <Ball key={`after-${ball}`} table={table} ball={ball} at={at as Place} />)}
-    </svg>
-  );
 }
 
 const PARTS: Record<string, string> = { decision: "the choice", pot: "the pot", position: "the position", luck: "luck" };

@@ -14,10 +14,9 @@ from .position import planned_travel
 from .review.measure import Measures
 from .review.replay import Step
 from .stats import Difference, Mean, Proportion, difference, mean, wilson
-from .vocabulary import CUE, GRADES
+from .vocabulary import CUE, GRADES, SAFETY_OUTCOMES
 
 ATTACK_OUTCOMES = ("potted", "potted-foul", "missed", "missed-foul")
-SAFETY_OUTCOMES = ("drew-foul", "answered", "reply-missed", "reply-potted", "own-foul", "no-reply")
 HELD = frozenset(("drew-foul", "answered", "reply-missed"))
 
 
@@ -57,7 +56,7 @@ def _tally(key: str, step: Step, measures: Measures, reply: Step | None) -> Tall
         made = _made(step)
         outcome = ("potted" if made else "missed") + ("-foul" if _fouled(step) else "")
     elif role == "safety":
-        outcome = _safety_outcome(step, reply)
+        outcome = safety_outcome(step, reply)
     judged = shot.judgement.grade
     counts = role not in ("left-out", "unlogged")
     proposed = measures.proposal.grade if measures.proposal else None
@@ -98,7 +97,8 @@ def _made(step: Step) -> bool:
     )
 
 
-def _safety_outcome(step: Step, reply: Step | None) -> str:
+def safety_outcome(step: Step, reply: Step | None) -> str:
+    """What came of a safety: a key of SAFETY_OUTCOMES."""
     if _fouled(step):
         return "own-foul"
     if reply is None or reply.shot.result is None or reply.shot.shooter == step.shot.shooter:
@@ -152,7 +152,7 @@ def numbers_for(player: str, rows: Iterable[Tallied]) -> Numbers:
         safety_share=wilson(len(safeties), len(safeties) + len(attempts)),
         safety_success=wilson(sum(1 for row in replied if row.outcome in HELD), len(replied)),
         attack_outcomes=_table(ATTACK_OUTCOMES, attempts, lambda row: row.outcome),
-        safety_outcomes=_table(SAFETY_OUTCOMES, safeties, lambda row: row.outcome),
+        safety_outcomes=_table(tuple(SAFETY_OUTCOMES), safeties, lambda row: row.outcome),
         grades=_table(tuple(GRADES), graded, lambda row: row.grade),
         short_share=wilson(sum(1 for value in off if value < 0), len(off)),
         along=mean(distances),

@@ -94,6 +94,47 @@ TARGET_SIDES: Words = {"left": "Left of the line", "right": "Right of the line"}
 
 CHOICES: Words = {"attack": "Attack", "safety": "Safety", "two-way": "Two-way"}
 
+OPTION_KINDS: Words = {
+    "pot": "Pot",
+    "two-way": "Two-way",
+    "safety": "Safety",
+    "bank": "Bank",
+    "combination": "Combination",
+    "carom": "Carom",
+    "kick": "Kick",
+    "jump": "Jump",
+    "swerve": "Swerve",
+    "push-out": "Push-out",
+    "foul": "Foul given away",
+}
+"""Kinds of what could be played at a shot."""
+
+CHOICE_SCHOOLS: Words = {"attack-first": "Attack first", "safety-first": "Safety first"}
+"""Views on attack and safety that people speak for (common practice)."""
+
+CHOICE_FAULTS: Words = {
+    "took-on": "Took on too much",
+    "timid": "Too timid",
+    "wrong-ball": "Wrong ball",
+    "wrong-pocket": "Wrong pocket",
+    "wrong-route": "Wrong route",
+    "cluster-late": "Cluster left too late",
+    "wrong-group": "Wrong group",
+    "push-out": "Push-out or play",
+    "wrong-safety": "Wrong safety",
+}
+"""Kinds of wrong choices."""
+
+SAFETY_OUTCOMES: Words = {
+    "drew-foul": "Drew a foul",
+    "answered": "Answered by a safety",
+    "reply-missed": "The reply missed",
+    "reply-potted": "The reply potted",
+    "own-foul": "Fouled",
+    "no-reply": "No reply logged",
+}
+"""What came of a safety."""
+
 CHOICE_REASONS: Words = {
     "run-out-follows": "A real run-out follows",
     "miss-leaves-nothing": "A miss leaves nothing easy",

@@ -92,6 +92,8 @@ Intent = Annotated[str, Code(v.INTENT_SOURCES, "source of the intent")]
 Foul = Annotated[str, Code(v.FOULS, "foul")]
 Grade = Annotated[str, Code(v.GRADES, "grade")]
 Decision = Annotated[str, Code(v.DECISION_VERDICTS, "verdict on the decision")]
+OptionKind = Annotated[str, Code(v.OPTION_KINDS, "kind of option")]
+ChoiceSchool = Annotated[str, Code(v.CHOICE_SCHOOLS, "school of choosing")]
 Luck = Annotated[str, Code(v.LUCK, "kind of luck")]
 Cause = Annotated[str, Code(v.ALL_CAUSES, "cause")]
 Evidence = Annotated[str, Code(v.EVIDENCE, "kind of evidence")]
@@ -263,12 +265,23 @@ class ResultShape(Shape):
     ruled: RuledShape | None = None
 
 
+class AdvisedShape(Shape):
+    """What somebody would have played: a pot with its pocket, or a safety, push-out or foul off a ball."""
+
+    kind: OptionKind
+    ball: Ball | None = None
+    pocket: PocketName | None = None
+
+
 class VerdictShape(Shape):
-    """Another reviewer's verdict on the decision, with a reason."""
+    """Another reviewer's verdict on the decision, with a reason; `advised` is what they would have played
+    and `school` the view they speak for, where they speak for one."""
 
     by: Label
     decision: Decision
     reason: Annotated[str, Field(max_length=300)] = ""
+    advised: AdvisedShape | None = None
+    school: ChoiceSchool | None = None
 
 
 class JudgementShape(Shape):

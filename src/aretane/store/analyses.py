@@ -60,9 +60,11 @@ def want(db: Db, club_id: int, recording_id: int, contents: Sequence[tuple[int, 
         )  # fmt: skip
 
 
-def cancel(db: Db, club_id: int, recording_id: int) -> int:
-    """Take back what waits; what runs is finished. Returns how many."""
-    dropped: int = sql.drop_waiting(db, club_id=club_id, recording_id=recording_id)
+def cancel(db: Db, club_id: int, contents: Collection[str]) -> int:
+    """Take back what of it waits; what runs is finished. Returns how many."""
+    if not contents:
+        return 0
+    dropped: int = sql.drop_waiting(db, club_id=club_id, contents=tuple(contents))
     return dropped
 
 
@@ -73,9 +75,9 @@ def next_rack(db: Db) -> RackKey | None:
 
 
 def take(db: Db, rack: RackKey, current: Sequence[Sequence[str]]) -> list[str]:
-    """The waiting contents of the rack's first visit that has any, begun from now on.
+    """The waiting contents of the rack's first piece of work that has any, begun from now on.
 
-    `current` are the contents of the rack as it is now, a list for each visit; what waits and is not among
+    `current` are the contents of the rack as it is now, a list for each piece; what waits and is not among
     them has become of no interest and is dropped. What was begun too often is given up.
     """
     rows = list(

@@ -19,6 +19,7 @@ from . import (
     analysing,
     choosing,
     errors,
+    kicking,
     match_files,
     numbers,
     outlooks,
@@ -72,11 +73,12 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
         outlooks,
         readings,
         choosing,
+        kicking,
         match_files,
         numbers,
     ):
         app.register_blueprint(module.blueprint)
-    for blueprint in (*VIDEO, analysing.blueprint):
+    for blueprint in (*VIDEO, *analysing.BLUEPRINTS):
         app.register_blueprint(blueprint)
     app.before_request(_same_origin)
     app.after_request(_headers)

@@ -1,36 +1,71 @@
 """What could be played at a shot, and what each choice is worth to the rack."""
 
 from collections.abc import Callable, Hashable
+from dataclasses import dataclass, replace
 from functools import partial
-from typing import cast
+from typing import NamedTuple, cast
 
 from apiflask import APIBlueprint
 
-from aretane.core.choice.option import Choices, Draft, Option
-from aretane.core.choice.options import choices
+from aretane.core.choice.match import fresh_rack, match_chance
+from aretane.core.choice.meant import Wished, planned, wished
+from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
+from aretane.core.choice.options import May, choices
 from aretane.core.choice.reasons import reasons, verdict
 from aretane.core.choice.side import sides
 from aretane.core.choice.turn import GAMES, Standing
-from aretane.core.forecast import NoAim, meant_by
-from aretane.core.motion import MotionError
 from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
 from aretane.core.skill import Skill
+from aretane.core.skill.form import in_form
 
 from .charting import ROUGH, Chart, Charting
-from .choosing_views import BranchView, ChoicesView, OptionView
-from .outlooks import Asked, OutlookBody, asked_of, charting, in_mm
+from .choosing_views import BranchView, ChoicesBody, ChoicesView, MatchView, OptionView
+from .outlooks import Asked, asked_of, charting, in_mm
 from .striking import path_view, share
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
-FIRST, SETTLED = "choices first", "choices"
+FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
+RAISED_CAUTION = (
+    "A raised cue can damage the cloth, and a ball that flies can hurt somebody; many rooms forbid jumps "
+    "and massé shots: ask first."
+)
+
+
+class Told(NamedTuple):
+    """Choices, the chance of a rack that is not begun, the planned shot and the options asked about."""
+
+    found: Choices
+    rack: float
+    drafts: tuple[Draft | None, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What is asked about a position: the other player, the plan, what is allowed, and options that
+    somebody had in mind."""
+
+    asked: Question
+    other: Skill
+    plan: Plan
+    may: May
+    wishes: tuple[Wished, ...]
+
+    @property
+    def standing(self) -> Standing:
+        asked = self.asked
+        return Standing(asked.table, asked.discipline, asked.layout, asked.due)
+
+    def drafts(self, run: Run) -> tuple[Draft | None, ...]:
+        """The planned shot and the options asked about, None where no aim was found for one."""
+        return planned(self.asked, self.plan, run), *(wished(self.asked, one, run) for one in self.wishes)
 
 
 @blueprint.post("/recordings/<int:recording_id>/choices")
-@blueprint.input(OutlookBody)
+@blueprint.input(ChoicesBody)
 @blueprint.output(ChoicesView)
-def choices_of(recording_id: int, json_data: OutlookBody) -> ChoicesView:
+def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     """The options at a shot for its player against the other one; ask again until they are settled."""
     try:
         there = asked_of(recording_id, json_data)
@@ -40,85 +75,87 @@ def choices_of(recording_id: int, json_data: OutlookBody) -> ChoicesView:
             )
     except NoRun as reason:
         return _nothing("none", str(reason))
-    asked, plan = there.question, there.plan
-    other, board = there.other or asked.skill, charting()
-    key = (other, plan)
+    asked = replace(there.question, skill=in_form(there.question.skill, json_data.form))
+    other = in_form(there.other or there.question.skill, json_data.opponent)
+    wishes = tuple(one.wished() for one in json_data.added)
+    wanted, board = Wanted(asked, other, there.plan, there.may, wishes), charting()
     first: dict[Hashable, Callable[[], object]] = {
-        (FIRST, *key): partial(_first, asked=asked, other=other, plan=plan, board=board)
+        (FIRST, wanted): partial(_first, wanted=wanted, board=board)
     }
     more: dict[Hashable, Callable[[Run], object]] = {
-        (SETTLED, *key): partial(_settled, asked=asked, other=other, plan=plan, board=board)
+        (SETTLED, wanted): partial(_settled, wanted=wanted, board=board)
     }
-    chart = board.ask(asked, plan.ball, more, first)
-    return _view(chart, there, key)
+    chart = board.ask(asked, there.plan.ball, more, first)
+    return _view(chart, there, wanted, json_data)
 
 
-def _first(asked: Question, other: Skill, plan: Plan, board: Charting) -> Choices:
+def _first(wanted: Wanted, board: Charting) -> Told:
     """A first ranking on a rough grid."""
-    mine = search(asked, ROUGH, through=plan.ball, told=board.step, kept=board.maps)
-    return _found(mine, asked, other, plan, ROUGH, False, board)
+    mine = search(wanted.asked, ROUGH, through=wanted.plan.ball, told=board.step, kept=board.maps)
+    return _found(mine, wanted, ROUGH, False, board)
 
 
-def _settled(run: Run, asked: Question, other: Skill, plan: Plan, board: Charting) -> Choices:
-    return _found(run, asked, other, plan, 1.0, True, board)
+def _settled(run: Run, wanted: Wanted, board: Charting) -> Told:
+    return _found(run, wanted, 1.0, True, board)
 
 
-def _found(
-    mine: Run, asked: Question, other: Skill, plan: Plan, coarser: float, settle: bool, board: Charting
-) -> Choices:
-    at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
-    both = sides(asked, other, coarser, mine, board.step, board.maps)
-    return choices(at, *both, asked.physics, 2, settle, had_in_mind(asked, plan), board.step)
+def _found(mine: Run, wanted: Wanted, coarser: float, settle: bool, board: Charting) -> Told:
+    asked = wanted.asked
+    me, other = sides(asked, wanted.other, coarser, mine, board.step, board.maps)
+    rack = fresh_rack(wanted.standing, me, other)
+    drafts = wanted.drafts(mine)
+    added = tuple(one for one in drafts if one is not None)
 
+    def told(found: Choices) -> None:
+        if settle:
+            board.tell((PARTLY, wanted), Told(found, rack, drafts))
+        board.step()
 
-def had_in_mind(asked: Question, plan: Plan) -> tuple[Draft, ...]:
-    """The planned shot as an option; nothing where the plan does not say which, or no aim makes it."""
-    cue = asked.layout.cue
-    try:
-        meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
-    except (NoAim, MotionError):
-        return ()
-    if meant is None or cue is None or plan.choice == "safety":
-        return ()
-    kinds = {
-        "direct": "pot",
-        "bank": "bank",
-        "kick": "kick",
-        "combination": "combination",
-        "carom": "carom",
-    }
-    kind = kinds.get(plan.kind)
-    if kind is None:
-        return ()
-    return (Draft(kind, (meant.task.ball, meant.task.pocket), cue, meant.strike),)  # type: ignore[arg-type]
+    found = choices(wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may)
+    return Told(found, rack, drafts)
 
 
 def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
-        reason=reason, stage=stage, verdict="", break_even=None, options=[], planned=None, other=False
-    )
-
-
-def _view(chart: Chart, there: Asked, key: tuple[Skill, Plan]) -> ChoicesView:
-    found = cast("Choices | None", chart.more.get((SETTLED, *key)) or chart.more.get((FIRST, *key)))
-    if found is None:
-        return _nothing("none" if chart.trouble else "waiting", chart.trouble)
-    if not found.options:
-        return _nothing("none", found.reason)
-    asked, plan = there.question, there.plan
-    even = found.break_even
-    return ChoicesView(
-        reason="", stage="fine" if found.settled else "rough", verdict=verdict(found),
-        break_even=None if even is None else round(even, 4),
-        options=[_option_view(found, one) for one in found.options],
-        planned=_planned(found, asked, plan), other=there.other is not None,
+        reason=reason, stage=stage, verdict="", break_even=None, options=[], planned=None, added=[],
+        other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
     )  # fmt: skip
 
 
-def _planned(found: Choices, asked: Question, plan: Plan) -> int | None:
-    """Which of the options the plan is; of a planned safety nobody said the strike."""
-    strikes = [draft.strike for draft in had_in_mind(asked, plan)]
-    return next((k for k, one in enumerate(found.options) if one.strike in strikes), None)
+def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> ChoicesView:
+    known = (chart.more.get((stage, wanted)) for stage in (SETTLED, PARTLY, FIRST))
+    told = cast("Told | None", next((one for one in known if one is not None), None))
+    if told is None:
+        return _nothing("none" if chart.trouble else "waiting", chart.trouble)
+    found = told.found
+    if not found.options:
+        return _nothing("none", found.reason)
+    even = found.break_even
+    places = [_place_of(found, draft) for draft in told.drafts]
+    return ChoicesView(
+        reason="", stage="fine" if found.settled else "rough", verdict=verdict(found),
+        break_even=None if even is None else round(even, 4),
+        options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
+        other=there.other is not None, apart=CLOSE * ALONE,
+        settled=sum(one.settled for one in found.options), match=_match(body, told.rack),
+        cautions=[RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [],
+    )  # fmt: skip
+
+
+def _place_of(found: Choices, draft: Draft | None) -> int | None:
+    """Which of the options a draft is; of a planned safety nobody said the strike."""
+    if draft is None:
+        return None
+    return next((k for k, one in enumerate(found.options) if one.strike == draft.strike), None)
+
+
+def _match(body: ChoicesBody, rack: float) -> MatchView | None:
+    """What the rack is worth to the match, at this score."""
+    if body.race is None:
+        return None
+    mine, theirs = body.race.needs, body.race.other_needs
+    won, lost = match_chance(mine - 1, theirs, rack), match_chance(mine, theirs - 1, rack)
+    return MatchView(won=round(won, 4), lost=round(lost, 4), rack=round(rack, 4))
 
 
 def _option_view(found: Choices, one: Option) -> OptionView:

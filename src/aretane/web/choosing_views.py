@@ -1,8 +1,71 @@
 """Shapes of what could be played at a shot."""
 
-from pydantic import BaseModel
+from typing import Annotated, Literal
 
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from aretane.core.choice.meant import Wished
+from aretane.core.table import PocketName
+from aretane.formats.shapes import Ball
+
+from .outlooks import OutlookBody
 from .views import PathView, Place, ShareView
+
+Needs = Annotated[int, Field(ge=1, le=100)]
+Offset = Annotated[float, Field(ge=-0.5, le=0.5)]
+
+
+class AddedBody(BaseModel):
+    """An option that somebody had in mind: a pot with its pocket, or a safety with the ball hit, how full
+    (1 full, 0 a graze) and on which side the cue ball passes. `speed` m/s, `side` and `height` of the tip
+    in ball radii; without a speed the best one for a pot is taken."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    kind: Literal["pot", "bank", "kick", "combination", "carom", "safety"]
+    ball: Ball
+    pocket: PocketName | None = None
+    fullness: Annotated[float, Field(ge=0, le=1)] = 0.5
+    left: bool = False
+    speed: Annotated[float, Field(ge=0.2, le=12)] | None = None
+    side: Offset = 0.0
+    height: Offset = 0.0
+
+    @model_validator(mode="after")
+    def _whole(self) -> "AddedBody":
+        if self.kind != "safety" and self.pocket is None:
+            raise ValueError("name the pocket of the pot")
+        return self
+
+    def wished(self) -> Wished:
+        return Wished(**self.model_dump())
+
+
+class RaceBody(BaseModel):
+    """Racks that the shooter and the other player still need."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    needs: Needs
+    other_needs: Needs
+
+
+class ChoicesBody(OutlookBody):
+    """The position that is looked at, with what is asked beside it: how the two are playing, options that
+    somebody had in mind, and the race."""
+
+    form: Literal["usual", "fresh", "tired"] = "usual"
+    opponent: Literal["usual", "stronger", "weaker"] = "usual"
+    added: Annotated[list[AddedBody], Field(max_length=4)] = Field(default_factory=list)
+    race: RaceBody | None = None
+
+
+class MatchView(BaseModel):
+    """The chance to win the match once the rack is won or lost; `rack`: that of a rack not yet begun."""
+
+    won: float
+    lost: float
+    rack: float
 
 
 class BranchView(BaseModel):
@@ -48,8 +111,10 @@ class OptionView(BaseModel):
 class ChoicesView(BaseModel):
     """The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine.
     `verdict`: attack, safety, close (too close to call) or empty. `break_even`: the chance of the pot that
-    the best attack needs to be worth the best safety. `planned`: which option the plan is. `other`: whether
-    there is another player with a model of their own."""
+    the best attack needs to be worth the best safety. `planned`: which option the plan is, `added` which
+    those asked about are (null: no aim was found for it). `other`: whether there is another player with a
+    model of their own. Two options are too close to call within `apart` times both errors squared, added
+    and rooted. `settled` of the options are. `cautions` are to be shown beside them."""
 
     reason: str
     stage: str
@@ -57,4 +122,9 @@ class ChoicesView(BaseModel):
     break_even: float | None
     options: list[OptionView]
     planned: int | None
+    added: list[int | None]
     other: bool
+    apart: float
+    settled: int
+    match: MatchView | None
+    cautions: list[str]

@@ -10,6 +10,7 @@ from apiflask import APIBlueprint
 from flask import current_app
 from pydantic import Field
 
+from aretane.core.choice.options import May
 from aretane.core.geometry import Point
 from aretane.core.patterns.angles import angle_range, angle_words
 from aretane.core.patterns.scratch import scratch_lines
@@ -26,7 +27,7 @@ from aretane.core.units import mm
 from .asker import to_read
 from .charting import Chart, Charting
 from .racks import PreviewBody, before_rack
-from .reviewing import RackHead, replayed, skill_of
+from .reviewing import RackHead, may_of, replayed, skill_of
 from .striking import path_view
 from .views import AdvisedView, AngleView, ChartView, LegView, OutlookView, OwnOrderView, ScratchView
 
@@ -42,12 +43,13 @@ class OutlookBody(PreviewBody):
 
 class Asked(NamedTuple):
     """The position that is looked at: its question, the plan of the shot; in a match of two how far the
-    shooter leads, and the other player's model."""
+    shooter leads, and the other player's model; what the player may do besides."""
 
     question: Question
     plan: Plan
     lead: int
     other: Skill | None
+    may: May
 
 
 def asked_of(recording_id: int, body: OutlookBody) -> Asked:
@@ -69,7 +71,7 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
     others = [player for player in step.state.players if player != shooter]
     other = skill_of(around, others[0]) if len(others) == 1 else None
     lead = step.state.score(shooter) - sum(step.state.score(player) for player in others)
-    return Asked(asked, step.shot.plan, lead, other)
+    return Asked(asked, step.shot.plan, lead, other, may_of(around.discipline, step.state))
 
 
 def charting() -> Charting:

@@ -7,6 +7,7 @@ from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.layout import Layout
+from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState
 from aretane.formats.match_file import RackShape
 from aretane.formats.shapes import Ball, Depth, EndedHow, Label, Place, ShotShape, Text, point, to_core
@@ -18,7 +19,7 @@ from aretane.store.records import Asker
 from . import serialise
 from .asker import to_read, to_write
 from .reviewing import CROSSES_RACKS, RackHead, Scene, carried_into, left_of, review, scene, skill_of
-from .striking import explained, finding_view, forecast_view, needs_cue_end, planned, seen_of
+from .striking import explained, finding_view, forecast_view, needs_cue_end, planned
 from .views import DeskView, FindingView, ForecastView, PreviewView, RackView
 
 blueprint = APIBlueprint("racks", __name__, url_prefix="/api")
@@ -213,7 +214,7 @@ def find(recording_id: int, json_data: StruckBody) -> FindingView:
     meant = planned(
         around.table, before, shot.plan, skill_of(around, shot.shooter), around.physics
     ).forecast
-    seen = seen_of(shot.result, meant.strike if meant else None)
+    seen = Seen.of(shot.result, meant.strike if meant else None)
     return finding_view(
         around.table, before, explained(around.table, before, seen, around.physics), around.physics
     )

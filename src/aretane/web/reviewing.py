@@ -4,6 +4,8 @@ from collections.abc import Iterable, Iterator
 from functools import lru_cache
 from typing import NamedTuple
 
+from aretane.core.choice.in_hand import Hand
+from aretane.core.choice.options import May
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import CLOTH, Physics
@@ -15,6 +17,7 @@ from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import Step, end_of, replay, replay_one
 from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import Options, RackState, Rules, options_for, rules_for
+from aretane.core.runout.games import ROTATION
 from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.table import Table
@@ -153,6 +156,12 @@ def skill_of(scene: Scene, player: str) -> Skill:
     """The model of a player in the recording; of nobody in it, the default."""
     level = next((level for one, _, level in scene.seats if one == player), DEFAULT_LEVEL)
     return PRESETS[level]
+
+
+def may_of(discipline: str, state: RackState) -> May:
+    """What the player may do besides a strike from where the cue ball lies."""
+    hand: Hand = "" if not state.ball_in_hand else "behind-line" if state.behind_line else "anywhere"
+    return May(state.push_out_allowed and discipline in ROTATION, hand)
 
 
 def review_stored(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> Reviewed:

@@ -50,13 +50,6 @@ def explained(table: Table, before: Layout, seen: Seen, physics: Physics) -> Fin
         return str(reason)
 
 
-def seen_of(result: Result, meant: Strike | None) -> Seen:
-    """What a logged result tells the strike finder."""
-    spotted = set(result.moved) & set(result.down)
-    moved = tuple(sorted((ball, at) for ball, at in result.moved.items() if ball not in spotted))
-    return Seen(result.cue_end, tuple(sorted(result.potted)), moved, result.off_table, meant)
-
-
 def path_view(trace: Trace, ball: str) -> w.PathView:
     """A ball's path: [seconds, x mm, y mm], with the cushions it met."""
     rails = [one for one in trace.happenings() if one.ball == ball and one.kind == "rail"]

@@ -7,11 +7,19 @@ import pytest
 import statsmodels.api as sm
 
 from aretane.core.choice import learnt
-from aretane.core.choice.equity import FEATURES, equity, fitted
+from aretane.core.choice.decide import standing_equity
+from aretane.core.choice.equity import FEATURES, Prospects, equity, fitted
 from aretane.core.choice.side import Look
 from aretane.core.geometry import Point
 
+from .test_options import both, standing
+
 HERE = Point(0.5, 0.5)
+
+
+def rack(share: float) -> Prospects:
+    """A rack whose usual race is won so often."""
+    return Prospects(share, share, 4, 4, 0.0)
 
 
 def test_without_a_run_the_fit_is_that_of_statsmodels() -> None:
@@ -47,7 +55,7 @@ def test_there_is_a_weight_for_every_feature(family: str) -> None:
 @pytest.mark.parametrize("race", [0.2, 0.5, 0.8])
 def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) -> None:
     found = [
-        equity(Look(chance, max(chance, 0.4), None, 1.0, HERE), race, race, family)
+        equity(Look(chance, max(chance, 0.4), None, HERE), rack(race), family)
         for chance in np.linspace(0.02, 0.98, 25)
     ]
     assert all(b >= a - 1e-12 for a, b in pairwise(found))
@@ -56,11 +64,24 @@ def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) ->
 
 @pytest.mark.parametrize("family", list(learnt.WEIGHTS))
 def test_who_usually_wins_the_race_wins_more(family: str) -> None:
-    look = Look(0.15, 0.5, None, 1.0, HERE)
-    found = [equity(look, race, race, family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]
+    look = Look(0.15, 0.5, None, HERE)
+    found = [equity(look, rack(race), family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]
     assert found == sorted(found)
 
 
 def test_it_is_never_less_than_running_out() -> None:
-    look = Look(0.97, 1.0, None, 1.0, HERE)
-    assert equity(look, 0.9, 0.9, "rotation") >= 0.97
+    look = Look(0.97, 1.0, None, HERE)
+    assert equity(look, rack(0.9), "rotation") >= 0.97
+
+
+@pytest.mark.parametrize("discipline", ["nine-ball", "eight-ball"])
+def test_the_steadier_player_wins_more(discipline: str) -> None:
+    places = {"cue": (0.6, 0.6), "7": (1.5, 0.62), "6": (0.8, 0.2), "9": (2.2, 0.9)}
+    if discipline == "eight-ball":
+        places = {"cue": (0.6, 0.6), "1": (1.5, 0.62), "8": (0.8, 0.2), "9": (2.2, 0.9), "2": (1.0, 1.1)}
+    at = standing(places, discipline, "" if discipline == "nine-ball" else "solids")
+    found = []
+    for levels in (("regular", "advanced"), ("strong", "strong"), ("advanced", "regular")):
+        me, other = both(at, *levels)
+        found.append(standing_equity(me.look(at, (1,)), at, me, other))
+    assert found == sorted(found) and found[0] < found[2]

@@ -1,13 +1,14 @@
 """The options at a position: what is listed, what it is worth, and positions with a known answer."""
 
+from dataclasses import replace
 from functools import lru_cache
 
 import pytest
 
-from aretane.core.choice.option import Branch, Choices, Draft, Option, handed, too_close
+from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, handed, too_close
 from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import reasons, verdict
-from aretane.core.choice.side import Side, sides
+from aretane.core.choice.side import Side, openness, sides
 from aretane.core.choice.turn import Standing
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
@@ -112,7 +113,7 @@ def option(
         "pot" if attack else "safety", ("9", "head-right") if attack else None, Point(1.2, 0.6),
         Strike(1.0, 0.0, 0.0, 0.0), value, error, Branch(made, hit if made else None),
         Branch(1 - made, miss), Branch(0.0, None), wilson(round(96 * made), 96) if attack else None, 0.0,
-        0.0, (), (), motion, None, 0, None, True,
+        0.0, (), (), motion, Notes(), None, 0, None, True,
     )  # fmt: skip
 
 
@@ -156,3 +157,43 @@ def test_a_stronger_player_makes_more_of_the_same_attack(seed: int) -> None:
     values = [one.value for one in found if one is not None]
     assert len(values) == 4
     assert values == sorted(values)
+
+
+def test_with_balls_gone_in_the_middle_the_lowest_is_still_the_one_to_play() -> None:
+    """Once the last ball was taken for the next one: a chance of 96 % that was none."""
+    at = standing({CUE: (1.2, 0.6), "6": (1.0, 0.1), "7": (1.6, 0.9), "8": (2.2, 0.3), "9": (0.06, 0.06)})
+    me, _ = both(at)
+    gap = Standing(TABLE, "nine-ball", at.layout.without(("7", "8")))
+    look = me.look(gap, (1,))
+    assert look.shot is not None and look.shot.ball == "6"
+    assert me.look(Standing(TABLE, "nine-ball", gap.layout.without((CUE,))), (1,)).shot is not None
+    assert {way.ball for way in me.ways(gap)} == {"6"}
+    assert look.chance < look.pot
+
+
+def test_reasons_speak_of_clusters_cover_what_a_miss_leaves_and_the_answer() -> None:
+    pot = replace(
+        option(0.4, 0.6, 0.45, 0.3), notes=Notes(stay=("4", "7"), leaves=("2", "side-left", 0.7, 0.6))
+    )
+    safe = replace(
+        option(0.5, 0.0, 0.0, 0.5, attack=False), hooks=0.6,
+        notes=Notes(frees=("4", "7"), behind=("8", "9"), answer=("kick", 2)),
+    )  # fmt: skip
+    found = Choices((safe, pot), True)
+    said = "; ".join(reasons(found, pot))
+    assert "cluster 4–7 stays" in said and "a miss leaves the 2 in the left side pocket (70 %)" in said
+    said = "; ".join(reasons(found, safe))
+    assert "takes the 4 and the 7 apart" in said and "hides behind the 8 and the 9" in said
+    assert "leaves mostly a kick over 2 rails" in said
+
+
+def test_what_is_noted_of_a_safety_is_what_the_table_shows() -> None:
+    """The 8 stands between the cue ball and the 7 once the 7 was rolled on behind it."""
+    at = standing({CUE: (0.5, 0.6), "7": (0.9, 0.6), "8": (1.5, 0.9), "9": (2.3, 1.1)})
+    for one in ask(at, settle=True).options:
+        left = one.motion.after
+        if one.notes.behind and left.cue is not None:
+            then = Standing(TABLE, "nine-ball", left)
+            assert openness(then, left.cue) == 0.0
+        if one.notes.leaves is not None:
+            assert one.notes.leaves[0] in ("7", "8", "9") and 0 < one.notes.leaves[2] <= 1

@@ -1,7 +1,19 @@
 /** What other reviewers say of the decision, each with a name and a reason. */
 import { useState } from "react";
-import type { Judgement, Shot, Words } from "../../api/types";
+import type { Judgement, Shot, Verdict, Words } from "../../api/types";
+import { advisedWords } from "../../choices/optionWords";
 import { lower, Pick, plainWords } from "./parts";
+
+/** "Wanda, safety first: wrong choice; would play a safety off the 3, because …". */
+export function VerdictWords({ one, words }: { one: Verdict; words: Words }) {
+  return (
+    <>
+      <b>{one.by}</b>{one.school && <span className="quiet">, {lower(words.choice_schools[one.school] ?? one.school)}</span>}: {lower(words.decisions[one.decision] ?? one.decision)}
+      {one.advised && <>; would play {advisedWords(one.advised, words)}</>}
+      {one.reason && <span className="quiet">, {one.reason}</span>}
+    </>
+  );
+}
 
 type Props = { shot: Shot; words: Words; set: (change: Partial<Judgement>) => void };
 
@@ -12,7 +24,7 @@ export function Others({ shot, words, set }: Props) {
   const [reason, setReason] = useState("");
   const add = (decision: string | null) => {
     if (!decision || !by.trim()) return;
-    set({ verdicts: [...verdicts, { by: by.trim(), decision, reason: reason.trim() }] });
+    set({ verdicts: [...verdicts, { by: by.trim(), decision, reason: reason.trim(), advised: null, school: null }] });
     setOpen(false);
     setReason("");
   };
@@ -20,8 +32,7 @@ export function Others({ shot, words, set }: Props) {
     <div className="text-sm">
       {verdicts.map((one, i) => (
         <p key={`${one.by}${i}`}>
-          <b>{one.by}</b>: {lower(words.decisions[one.decision] ?? one.decision)}
-          {one.reason && <span className="quiet">, {one.reason}</span>}{" "}
+          <VerdictWords one={one} words={words} />{" "}
           <button type="button" className="text-primary underline" onClick={() => set({ verdicts: verdicts.filter((_, k) => k !== i) })}>remove</button>
         </p>
       ))}

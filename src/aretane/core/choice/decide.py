@@ -1,7 +1,9 @@
 """What a model player does at the table: the pot, the safety or the kick that wins most racks by a quick
 look. Played against each other such players give the truth that choices are held to."""
 
+from collections.abc import Callable
 from dataclasses import dataclass
+from math import log
 
 import numpy as np
 from numpy.typing import NDArray
@@ -14,10 +16,10 @@ from ..motion.ready import ready
 from ..motion.strike import Strike
 from ..runout.games import ROTATION
 from ..runout.maps import PlannedShot
-from .equity import equity
-from .side import Look, Side, edge, race
+from .equity import Prospects, equity
+from .side import Look, Side, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
-from .turn import AGAIN, LOST, OTHER, OVER, WON, Called, Standing, after, judged
+from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after, judged
 
 Array = NDArray[np.float64]
 
@@ -50,23 +52,54 @@ def family(discipline: str) -> str:
 
 def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
     """The chance of the player at the table to win, from what that player sees."""
-    return equity(look, race(at, me, other, look), edge(at, me, other), family(at.discipline))
+    return equity(look, prospects(look, at, me, other), family(at.discipline))
+
+
+def prospects(look: Look, at: Standing, me: Side, other: Side) -> Prospects:
+    """What the rack holds for the player at the table besides the look."""
+    there = Standing(at.table, at.discipline, at.layout, OTHER[at.due])
+    return Prospects(
+        race(at, me, other, look), edge(at, me, other), left(at), left(there),
+        log(other.skill.aim / me.skill.aim),
+    )  # fmt: skip
 
 
 def worth(
-    at: Standing, ends: Ends, called: Called, me: Side, other: Side, seed: int, closer: float = 1.0
+    at: Standing, ends: Ends, called: Called, me: Side, other: Side, seed: int, closer: float = 1.0,
+    told: Callable[[int, Look], object] = lambda k, look: None,
 ) -> tuple[Array, NDArray[np.int64]]:  # fmt: skip
     """The player's chances to win (k,) after strikes that ended so, by what the next one sees, and what
-    came of each of them (k,) as in `turn`. The same for the same `seed`."""
+    came of each of them (k,) as in `turn`. The same for the same `seed`. `told` hears what is seen after
+    strike k."""
     verdicts = judged(at, ends, called)
     values = np.where(verdicts == WON, 1.0, 0.0)
     for k in np.flatnonzero((verdicts != WON) & (verdicts != LOST)):
         then = after(at, ends, int(k), int(verdicts[k]), called)
         mine = verdicts[k] == AGAIN
         who, rest = (me, other) if mine else (other, me)
-        chance = standing_equity(who.look(then, (seed, int(k)), closer=closer), then, who, rest)
+        look = who.look(then, (seed, int(k)), closer=closer)
+        told(int(k), look)
+        chance = standing_equity(look, then, who, rest)
         values[k] = chance if mine else 1.0 - chance
     return values, verdicts
+
+
+def pushed(
+    at: Standing, ends: Ends, me: Side, other: Side, seed: int, closer: float = 1.0
+) -> Array:  # fmt: skip
+    """The player's chances to win (k,) after push-outs that ended so: the other plays on or has the player
+    play on, whichever is worse for the player. A ball off the table or a scratch is a foul."""
+    values = np.zeros(len(ends.fates))
+    for k in range(len(values)):
+        foul = ends.fates[k, 0] != -1 or bool((ends.fates[k] == -2).any())
+        theirs = after(at, ends, k, FOUL if foul else OVER, None)
+        look = other.look(theirs, (seed, k), closer=closer)
+        values[k] = 1.0 - standing_equity(look, theirs, other, me)
+        if not foul:
+            mine = Standing(at.table, at.discipline, theirs.layout, at.due)
+            back = standing_equity(me.look(mine, (seed, k), closer=closer), mine, me, other)
+            values[k] = min(values[k], back)
+    return values
 
 
 def pot_strike(at: Standing, cue: Point, shot: PlannedShot, physics: Physics) -> Strike:
@@ -77,9 +110,10 @@ def pot_strike(at: Standing, cue: Point, shot: PlannedShot, physics: Physics) ->
 
 def screened(
     at: Standing, cue: Point, how: Search, physics: Physics, most: int, threads: int = 1
-) -> list[Strike]:
-    """Legal strikes that pot nothing, those first that by a first guess leave the next player least and do
-    not foul with a small error of aim. Where no ball on can be hit straight, kicks."""
+) -> list[tuple[float, Strike]]:
+    """Legal strikes that pot nothing, each with a first guess of what it leaves: those first that leave the
+    next player least and do not foul with a small error of aim. Where no ball on can be hit straight,
+    kicks."""
     rows = hits(at, cue, how, physics)
     ends, good = _handing_over(at, cue, rows, physics, threads)
     beside = len(how.speeds) * len(how.tips)
@@ -96,7 +130,7 @@ def screened(
     guess = guess + RISK * (1.0 - steady)
     order = found[np.argsort(guess[found], kind="stable")]
     kept = spread([int(k) for k in order], ends.places[:, 0], ends.places[:, target], APART, most)
-    return [Strike(*(float(value) for value in rows[k])) for k in kept]
+    return [(float(guess[k]), Strike.of(rows[k])) for k in kept]
 
 
 def _handing_over(
@@ -120,7 +154,7 @@ def decide(at: Standing, me: Side, other: Side, physics: Physics, rng: np.random
         if look.pot >= SURE and look.chance >= RUNS:
             return best
     errors = rng.standard_normal((TRIES, 4))
-    for strike in screened(here, cue, QUICK, physics, SAFETIES):
+    for _, strike in screened(here, cue, QUICK, physics, SAFETIES):
         ends = played(here, cue, mistaken(here, cue, strike, me.skill, physics, errors), physics)
         safe = float(worth(here, ends, None, me, other, seed, GLANCE)[0].mean())
         if safe > value:

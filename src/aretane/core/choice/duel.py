@@ -6,9 +6,9 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..motion.physics import Physics
-from .decide import Intended, decide
+from .decide import Intended, decide, prospects
 from .equity import row
-from .side import Side, edge, race
+from .side import Side
 from .strikes import mistaken, played
 from .turn import AGAIN, LOST, WON, Standing, after, judged
 
@@ -55,4 +55,4 @@ def duel(
 def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tuple[float, ...]:
     """The chance to run out at a standing, and what the learnt estimate rests on, for learning it."""
     look = me.look(at, seed)
-    return (look.chance, *row(look, race(at, me, other, look), edge(at, me, other)))
+    return (look.chance, *row(look, prospects(look, at, me, other)))

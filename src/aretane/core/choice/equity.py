@@ -1,6 +1,7 @@
 """The chance to win the rack from what a player sees at the table: run out now, or win it later. The second
 part is learnt from racks that model players played to the end against each other."""
 
+from dataclasses import dataclass
 from math import exp, log
 
 import numpy as np
@@ -13,9 +14,24 @@ from .side import Look
 
 Array = NDArray[np.float64]
 
-FEATURES = ("edge", "turn", "pot", "no shot", "open")
+FEATURES = ("edge", "turn", "no shot", "mine", "theirs", "strength")
 EDGE = 0.005
 """Chances are held so far from 0 and 1 before their log odds are taken."""
+MANY = 7
+"""Balls left are counted in shares of so many."""
+
+
+@dataclass(frozen=True, slots=True)
+class Prospects:
+    """What a rack holds for the player at the table besides the look: `race`, the chance to win if both go
+    on from here as they usually do; `edge`, the same whoever is at the table, on average; balls left for
+    either player to pot; `steadier`, log of the other's error of aim over the player's own."""
+
+    race: float
+    edge: float
+    mine: int
+    theirs: int
+    steadier: float
 
 
 def odds(share: float) -> float:
@@ -24,24 +40,24 @@ def odds(share: float) -> float:
     return log(held / (1.0 - held))
 
 
-def row(look: Look, race: float, edge: float) -> tuple[float, ...]:
+def row(look: Look, rack: Prospects) -> tuple[float, ...]:
     """What winning it later rests on (1 + FEATURES): a constant; log odds of the `edge`, and what the
-    `race` from here has beyond them; log odds of the best pot; whether there is none; how much of the ball
-    on can be hit."""
-    even = odds(edge)
-    return (1.0, even, odds(race) - even, odds(look.pot), float(look.shot is None), look.open)
+    `race` from here has beyond them; whether there is no pot; the balls left; how much steadier the player
+    is, as far as balls are left to show it."""
+    even = odds(rack.edge)
+    return (
+        1.0, even, odds(rack.race) - even, float(look.shot is None), rack.mine / MANY, rack.theirs / MANY,
+        rack.steadier * min(rack.mine, rack.theirs) / MANY,
+    )  # fmt: skip
 
 
-def equity(look: Look, race: float, edge: float, family: str) -> float:
+def equity(look: Look, rack: Prospects, family: str) -> float:
     """The chance of the player who is at the table to win the rack: r + (1 - r) g, where r is the chance to
-    run out now and g that of winning without.
-
-    `race`: the chance to win if both go on from here as they usually do; `edge`: the same whoever is at the
-    table, on average (see `side.race`). `family` names the games it was learnt from: a key of
-    `learnt.WEIGHTS`.
-    """
-    given = row(look, race, edge)
-    total = sum(weight * value for weight, value in zip(learnt.WEIGHTS[family], given, strict=True))
+    run out now and g that of winning without. `family` names the games it was learnt from: a key of
+    `learnt.WEIGHTS`."""
+    total = sum(
+        weight * value for weight, value in zip(learnt.WEIGHTS[family], row(look, rack), strict=True)
+    )
     return look.chance + (1.0 - look.chance) / (1.0 + exp(-total))
 
 

@@ -1,27 +1,29 @@
 """Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.
 
-A constant, then edge, turn, pot, no shot, open.
+A constant, then edge, turn, no shot, mine, theirs, strength.
 """
 
 SETTINGS: dict[str, str] = {
-    "rotation": "nine-ball at regular, strong, advanced; round 1, 240 layouts of 3 racks, seed 500000",
-    "groups": "eight-ball at regular, strong, advanced; round 1, 60 layouts of 5 racks, seed 500000",
+    "rotation": "nine-ball at regular, strong, advanced; round 1, 170 layouts of 3 racks, seed 570000",
+    "groups": "eight-ball at regular, strong, advanced; round 1, 140 layouts of 3 racks, seed 570000",
 }
 WEIGHTS: dict[str, tuple[float, ...]] = {
     "rotation": (
-        -0.15145462708050633,
-        0.7423497826171934,
-        -0.9788411542705668,
-        -0.02186212657833568,
-        -0.03314252564110418,
-        -0.24627917881071834,
+        -0.6328720278050466,
+        1.0192729217074856,
+        -1.011597677361822,
+        0.03591441962444074,
+        0.2927916528232266,
+        0.2927916528232068,
+        -0.6655190825880879,
     ),
     "groups": (
-        -0.23623490246117107,
-        0.5787981977939537,
-        -0.6115068524882388,
-        0.0731036980084632,
-        0.4811771723163722,
-        0.047510561003106355,
+        -0.4449978586057167,
+        0.5246900383251232,
+        0.057959478917705795,
+        0.05710654737357187,
+        0.2715214584254654,
+        0.16073453812107996,
+        0.990497330390485,
     ),
 }

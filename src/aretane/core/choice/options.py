@@ -1,7 +1,7 @@
 """What could be played: the shots worth listing at a standing, alike ones merged, with their worth."""
 
 from collections.abc import Callable, Iterable
-from dataclasses import replace
+from dataclasses import dataclass, replace
 
 import numpy as np
 
@@ -9,29 +9,48 @@ from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike
 from ..table import POCKETS
-from .decide import pot_strike, screened
-from .option import Choices, Draft, Option
-from .side import Look, Side
+from .decide import GLANCE, pot_strike, screened, worth
+from .handed import fouls, push_outs
+from .in_hand import Hand, places
+from .option import Choices, Draft, Kind, Option
+from .raised import HIDDEN, raised
+from .side import Look, Side, openness
 from .special import specials
-from .strikes import QUICK, THOROUGH, kicks, placed, played, spread
-from .turn import LOST, Called, Standing, judged
+from .strikes import THOROUGH, placed, played
+from .turn import Called, Standing
 from .valuing import Valuing
 
-LISTED, SAFE = 8, 4
-"""Options that are told, and how many of them safeties."""
+LISTED = 8
+"""Options that are told."""
+MOST: dict[Kind, int] = {"safety": 4, "push-out": 2, "foul": 1}
+"""How many of them may be of these kinds."""
 POTS, SAFETIES, OTHERS = 8, 32, 4
 """How many of each kind are played with errors at first."""
+SCREENED = 120
+"""Safeties among which those are chosen."""
 ALIKE = 0.3
 """m between what two safeties leave under which they are one choice."""
 HOPELESS = 0.05
 """Chance of a pot below which a shot is no attack (our choice)."""
-FOULS_APART = 0.5
-"""m between the places of the cue ball after two fouls."""
+SORE = 0.35
+"""Chance to win under which giving a foul away is looked at (our choice)."""
+
+
+@dataclass(frozen=True, slots=True)
+class May:
+    """What the player may do besides a strike from where the cue ball lies: push out, put the cue ball
+    elsewhere."""
+
+    push: bool = False
+    hand: Hand = ""
+
+
+PLAIN = May()
 
 
 def choices(
     at: Standing, me: Side, other: Side, physics: Physics, threads: int = 1, settle: bool = True,
-    added: Iterable[Draft] = (), told: Callable[[Choices], object] = lambda found: None,
+    added: Iterable[Draft] = (), told: Callable[[Choices], object] = lambda found: None, may: May = PLAIN,
 ) -> Choices:  # fmt: skip
     """The options of the player at the table, the best first.
 
@@ -43,12 +62,17 @@ def choices(
     here = Standing(at.table, at.discipline, placed(at, look.place), at.due)
     own = tuple(added)
     valuing = Valuing(here, me, other, physics)
-    drafts = [*own, *_drafts(here, look, me, physics, threads)] or _fouls(
-        here, look.place, physics, threads
-    )
-    if not drafts:
+    drafts = [*own, *_drafts(here, look, me, other, physics, threads)]
+    drafts += places(here, may.hand, me, physics, threads)
+    if may.push:
+        drafts += push_outs(here, look.place, me, other, physics, threads)
+    ranked = [valuing.rough(one) for one in drafts]
+    if max((one.value for one in ranked), default=0.0) < SORE:
+        given = fouls(here, look.place, me, other, physics, threads)
+        ranked += [valuing.rough(one) for one in given]
+    if not ranked:
         return Choices((), True, "nothing that can be played was found from here: check the layout")
-    ranked = sorted((valuing.rough(one) for one in drafts), key=lambda one: -one.value)
+    ranked.sort(key=lambda one: -one.value)
     kept = {(one.called, one.strike) for one in own}
     listed = _unlike(ranked, kept)
     told(Choices(tuple(listed), False))
@@ -60,14 +84,14 @@ def choices(
     return Choices(tuple(listed), settle)
 
 
-def _drafts(here: Standing, look: Look, me: Side, physics: Physics, threads: int) -> Iterable[Draft]:
+def _drafts(
+    here: Standing, look: Look, me: Side, other: Side, physics: Physics, threads: int
+) -> Iterable[Draft]:
     """What is worth a closer look."""
     cue = look.place
-    run, known = me.chart(here)
+    run, _ = me.chart(here)
     found = []
-    for way in run.ways(known) if known is not None else ():
-        if way.ball not in here.on:
-            continue
+    for way in me.ways(here):
         for pocket in POCKETS:
             one = run.maker.outlook(here.layout, here.layout.objects, [way], (2,), 10, pocket, closer=1)
             if one.shot is not None and one.shot.pot > 0.01:
@@ -80,18 +104,27 @@ def _drafts(here: Standing, look: Look, me: Side, physics: Physics, threads: int
         if (special.ball, special.pocket) not in direct and others < OTHERS:
             others += 1
             yield Draft(special.kind, (special.ball, special.pocket), cue, special.strike)
-    for strike in screened(here, cue, THOROUGH, physics, SAFETIES, threads):
+    if openness(here, cue) < 1.0 - HIDDEN:
+        for over in raised(here, cue, me.skill, physics, threads)[:OTHERS]:
+            yield Draft(over.kind, over.called, cue, over.strike)
+    for strike in _safest(here, cue, me, other, physics, threads):
         yield Draft("safety", None, cue, strike)
 
 
-def _fouls(here: Standing, cue: Point, physics: Physics, threads: int) -> list[Draft]:
-    """Where nothing legal was found: strikes that lose neither the rack nor the cue ball, unlike ones."""
-    rows = kicks(QUICK)
-    ends = played(here, cue, rows, physics, threads)
-    stays = np.flatnonzero((judged(here, ends) != LOST) & (ends.fates[:, 0] == -1))
-    place = ends.places[:, 0]
-    kept = spread([int(k) for k in stays], place, place, FOULS_APART, OTHERS)
-    return [Draft("foul", None, cue, Strike(*(float(value) for value in rows[k]))) for k in kept]
+def _safest(
+    here: Standing, cue: Point, me: Side, other: Side, physics: Physics, threads: int
+) -> Iterable[Strike]:
+    """Safeties for a closer look: the best by a first guess, and of more of them the best by what the other
+    sees after a strike without error."""
+    found = [strike for _, strike in screened(here, cue, THOROUGH, physics, SCREENED, threads)]
+    if len(found) <= SAFETIES:
+        return found
+    ends = played(here, cue, np.array([strike.array() for strike in found]), physics, threads)
+    values, _ = worth(here, ends, None, me, other, 9, GLANCE)
+    best = [int(k) for k in np.argsort(-values, kind="stable")]
+    half = SAFETIES // 2
+    kept = list(dict.fromkeys([*range(half), *best]))[:SAFETIES]
+    return [found[k] for k in kept]
 
 
 def _unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
@@ -101,10 +134,11 @@ def _unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Opti
         own = (one.called, one.strike) in keep
         twin = any(
             (one.called is not None and one.called == there.called)
-            or (one.called is None and there.called is None and _apart(one, there) < ALIKE)
+            or (one.hands_over and there.hands_over and _apart(one, there) < ALIKE)
             for there in kept
         )
-        full = len(kept) >= LISTED or (one.called is None and sum(k.called is None for k in kept) >= SAFE)
+        same = sum(there.kind == one.kind for there in kept)
+        full = len(kept) >= LISTED or same >= MOST.get(one.kind, LISTED)
         if own or (not twin and not full):
             kept.append(one)
     return kept

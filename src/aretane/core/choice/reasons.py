@@ -1,6 +1,6 @@
 """Why an option is worth what it is, in a coach's words; each is read off what was computed for it."""
 
-from ..vocabulary import ball_words
+from ..vocabulary import ball_words, pocket_words
 from .option import Choices, Option
 
 FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
@@ -18,20 +18,35 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
         if made is not None and made >= RUNS_OUT and one.made.share > 0:
             said.append(f"with {ball} down it is {_percent(made)} to win")
         if made is not None and made < FAR_FROM_SURE and one.made.share > 0:
-            said.append(f"no run-out behind it: even with {ball} down only {_percent(made)} to win")
+            stay = f"cluster {'–'.join(one.notes.stay)} stays, " if one.notes.stay else ""
+            said.append(f"no run-out behind it: {stay}even with {ball} down only {_percent(made)} to win")
         if missed is not None and one.missed.share > 0.1:
             if 1.0 - missed >= EASY:
                 said.append(f"a miss hands over the table: {_percent(1.0 - missed)} for the other")
             elif 1.0 - missed <= HARD:
                 said.append(f"a miss leaves little: {_percent(1.0 - missed)} for the other")
+        left = one.notes.leaves
+        if one.missed.share > 0.1 and left is not None and left[2] >= EASY and left[3] >= OFTEN:
+            said.append(
+                f"a miss leaves {ball_words(left[0])} in the {pocket_words(left[1])} ({_percent(left[2])})"
+            )
+    if one.notes.frees:
+        said.append(f"takes {_and(one.notes.frees)} apart")
     if one.called is None:
+        if one.notes.behind:
+            said.append(f"hides behind {_and(one.notes.behind)}")
+        if one.notes.answer is not None and one.notes.answer[0] == "kick" and one.hooks >= OFTEN:
+            rails = one.notes.answer[1]
+            said.append(f"leaves mostly a kick over {rails} rail{'s' if rails > 1 else ''}")
         if one.hooks >= OFTEN:
             said.append(f"hooks the other {_percent(one.hooks)} of the time")
         elif one.hidden >= MOSTLY:
             said.append(f"{_percent(one.hidden)} of the next ball is hidden")
         elif one.hidden < 1.0 - MOSTLY:
             said.append("hides little: it lives by the distance")
-    if one.foul.share >= RISKY:
+    if one.kind == "foul":
+        said.append("a foul given away counts towards three in a row")
+    elif one.foul.share >= RISKY:
         said.append(f"a foul in {_percent(one.foul.share)} of the strikes")
     others = [option for option in found.options if option is not one]
     if one is found.options[0] and one.called is not None and found.safety is None and others:
@@ -47,6 +62,12 @@ def verdict(found: Choices) -> str:
     if found.close:
         return "close"
     return "attack" if attack.value > safety.value else "safety"
+
+
+def _and(balls: tuple[str, ...]) -> str:
+    """ "the 4 and the 7"."""
+    named = [ball_words(ball) for ball in balls]
+    return named[0] if len(named) == 1 else f"{', '.join(named[:-1])} and {named[-1]}"
 
 
 def _percent(share: float) -> str:

@@ -9,7 +9,7 @@ from ..balls import GROUPS
 from ..geometry import Point
 from ..runout.games import LAST, ROTATION, Question, search
 from ..runout.group import OPEN
-from ..runout.maps import ChanceMap, Kept, PlannedShot, State
+from ..runout.maps import ChanceMap, Kept, PlannedShot, State, Way
 from ..runout.run import Run, state
 from ..skill import Skill
 from ..spots import is_free
@@ -28,14 +28,12 @@ BEST_PLACES = 40
 
 @dataclass(frozen=True, slots=True)
 class Look:
-    """What a player sees at the table: the chance to run out, the best pot and its chance alone; `open`,
-    how much of the easiest ball on can be hit straight; `place` of the cue ball, put there if it was in
-    hand."""
+    """What a player sees at the table: the chance to run out, the best pot and its chance alone; `place` of
+    the cue ball, put there if it was in hand."""
 
     chance: float
     pot: float
     shot: PlannedShot | None
-    open: float
     place: Point
 
 
@@ -57,9 +55,25 @@ class Side:
         return self.runs.get(due) or next(iter(self.runs.values()))
 
     def chart(self, at: Standing) -> tuple[Run, State | None]:
-        """The run and the state in it that is most like the standing."""
-        run = self.run(at.due)
-        return run, run.nearest(state_of(at))
+        """The run and the state in it that is most like the standing: in rotation one with the same ball to
+        play next."""
+        run, wanted = self.run(at.due), state_of(at)
+        if at.discipline in ROTATION and wanted not in run.maker.following:
+            return run, _starting_with(run, wanted[1])
+        return run, run.nearest(wanted)
+
+    def ways(self, at: Standing) -> tuple[Way, ...]:
+        """What may be potted next. Where balls in the middle of a rotation are gone, the ball on is
+        followed by what is known of the rest."""
+        run, known = self.chart(at)
+        wanted = state_of(at)
+        if known is None:
+            return ()
+        if at.discipline not in ROTATION or known == wanted:
+            return tuple(way for way in run.ways(known) if way.ball in at.on)
+        rest = state("", wanted[2:])
+        then = rest if rest in run.maker.following else _starting_with(run, rest[1])
+        return (Way(wanted[1], then),)
 
     def look(
         self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0
@@ -71,14 +85,16 @@ class Side:
         if layout.cue is None:
             layout = layout.changed({CUE: self.place(at)})
         assert layout.cue is not None
-        if known is None:
-            return Look(0.0, 0.0, None, openness(at, layout.cue), layout.cue)
-        found = run.outlook(layout, known, seed, valuing=valuing, closer=closer)
+        ways = self.ways(at)
+        if known is None or (not ways and known in run.maker.maps):
+            return Look(0.0, 0.0, None, layout.cue)
+        if ways:
+            found = run.maker.outlook(layout, layout.objects, ways, seed, valuing, closer=closer)
+        else:
+            found = run.outlook(layout, known, seed, valuing=valuing, closer=closer)
         shot = found.shot
-        return Look(
-            min(1.0, found.values[0]), 0.0 if shot is None else shot.pot, shot, openness(at, layout.cue),
-            layout.cue,
-        )  # fmt: skip
+        pot = 0.0 if shot is None else shot.pot
+        return Look(min(1.0, found.values[0]), pot, shot, layout.cue)
 
     def usual(self, run: Run, known: State) -> float:
         """The chance to run out from most places."""
@@ -122,6 +138,11 @@ class Side:
                 if is_free(table, CUE, node, at.layout):
                     return node
         return _anywhere(at)
+
+
+def _starting_with(run: Run, ball: str) -> State | None:
+    """The searched state of a rotation in which the ball is next."""
+    return next((known for known in run.maker.maps if known[1:2] == (ball,)), None)
 
 
 def openness(at: Standing, cue: Point) -> float:

@@ -50,7 +50,7 @@ def specials(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: 
         verdicts = judged(at, ends)
         lawful = (verdicts != FOUL) & (verdicts != LOST)
         for kind, ball, pocket, good in _potted(at, ends, lawful):
-            found = _widest(ways, good, skill.aim)
+            found = widest(ways, good, skill.aim)
             if found is None or found[1] < LEAST:
                 continue
             key = (kind, ball, pocket)
@@ -76,7 +76,7 @@ def _potted(
                     yield kind, ball, pocket, good
 
 
-def _widest(ways: np.ndarray, good: NDArray[np.bool_], sigma: float) -> tuple[float, float] | None:
+def widest(ways: np.ndarray, good: NDArray[np.bool_], sigma: float) -> tuple[float, float] | None:
     """The middle (rad) of the widest run of aims, and the chance that an error of aim stays in it."""
     step = float(ways[1] - ways[0])
     edges = np.flatnonzero(np.diff(np.concatenate([[False], good, [False]]).astype(np.int8)))

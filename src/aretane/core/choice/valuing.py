@@ -12,15 +12,18 @@ from ..runout.games import DOUBT
 from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
-from .decide import decide, worth
-from .option import Branch, Draft, Option
-from .side import Side
+from .decide import decide, pushed, worth
+from .notes import Answered, noted
+from .option import Branch, Draft, Notes, Option
+from .side import Look, Side
 from .strikes import mistaken, placed, played, seen
 from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after
 
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
 table over the other's answer is played, and with how many strikes each."""
+DOUBTED = 1.35
+"""How many times the error of a map a value of a choice is off by itself (from racks played out)."""
 
 
 class Valuing:
@@ -41,12 +44,22 @@ class Valuing:
         here, physics = self.here, self.physics
         rows = mistaken(here, one.cue, one.strike, self.me.skill, physics, errors)
         ends = played(here, one.cue, rows, physics)
-        values, verdicts = worth(here, ends, one.called, self.me, self.other, 4)
-        doubt = DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
+        looks: dict[int, Look] = {}
+        if one.kind == "push-out":
+            values = pushed(here, ends, self.me, self.other, 4)
+            lost = (ends.fates[:, 0] != -1) | (ends.fates == -2).any(axis=1)
+            verdicts = np.where(lost, FOUL, OVER)
+        else:
+            values, verdicts = worth(
+                here, ends, one.called, self.me, self.other, 4, told=lambda k, look: looks.update({k: look})
+            )
+        doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
-        if fine and len(over):
+        answers: dict[int, Answered] = {}
+        if fine and len(over) and one.kind != "push-out":
             some = over[:: max(1, len(over) // REPLIES)][:REPLIES]
-            change = np.mean([self._answered(ends, int(k), one.called) - values[k] for k in some])
+            answers = {int(k): self._answered(ends, int(k), one.called) for k in some}
+            change = np.mean([answer.value - values[k] for k, answer in answers.items()])
             values[over] = np.clip(values[over] + change, 0.0, 1.0)
         theirs = Standing(here.table, here.discipline, here.layout, OTHER[here.due])
         blocked = seen(theirs, ends)[over]
@@ -54,8 +67,12 @@ class Valuing:
         foul = (verdicts == FOUL) | (verdicts == LOST)
         stays = ends.fates[:, 0] == -1
         count = len(verdicts)
-        motion = play(here.table, here.layout, one.strike, physics)
+        motion = play(here.table, placed(here, one.cue), one.strike, physics)
         rails = _rails_before(motion)
+        notes = Notes()
+        if fine:
+            left = [looks[int(k)] for k in over if int(k) in looks]
+            notes = noted(here, motion, left, list(answers.values()))
         return Option(
             one.kind, one.called, one.cue, one.strike, float(values.mean()),
             sqrt(float(values.var()) / count + doubt**2),
@@ -65,11 +82,11 @@ class Valuing:
             float(blocked.all(axis=1).mean()) if len(blocked) else 0.0,
             tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
             tuple(bool(good) for good in made[stays]),
-            motion, motion.first_hit, rails, None if rails else _fullness(here, one, motion), fine,
+            motion, notes, motion.first_hit, rails, None if rails else _fullness(here, one, motion), fine,
         )  # fmt: skip
 
-    def _answered(self, ends: Ends, k: int, called: Called) -> float:
-        """The player's chance to win after strike k, once the other's answer is played."""
+    def _answered(self, ends: Ends, k: int, called: Called) -> Answered:
+        """The player's chance to win after strike k once the other has answered, and with what."""
         then = after(self.here, ends, k, OVER, called)
         rng = np.random.default_rng((5, k))
         meant = decide(then, self.other, self.me, self.physics, rng)
@@ -78,7 +95,9 @@ class Valuing:
         rows = mistaken(there, meant.cue, meant.strike, self.other.skill, self.physics, errors)
         came = played(there, meant.cue, rows, self.physics)
         theirs, _ = worth(there, came, meant.called, self.other, self.me, 6)
-        return 1.0 - float(theirs.mean())
+        rails = int(np.median(came.rails_before))
+        kind = "pot" if meant.called else "kick" if rails > 0 else "safety"
+        return Answered(1.0 - float(theirs.mean()), kind, rails if kind == "kick" else 0)
 
 
 def _rails_before(motion: Motion) -> int:

@@ -13,6 +13,7 @@ from numpy.typing import NDArray
 
 from ..geometry import Point
 from ..layout import Layout
+from ..shot import Result
 from ..table import POCKETS, PocketName, Table
 from ..vocabulary import CUE
 from .physics import Physics
@@ -49,6 +50,13 @@ class Seen:
     moved: tuple[tuple[str, Point], ...] = ()
     off_table: tuple[str, ...] = ()
     meant: Strike | None = None
+
+    @classmethod
+    def of(cls, result: Result, meant: Strike | None = None) -> "Seen":
+        """What a logged result tells; balls that were spotted again ended nowhere of their own."""
+        spotted = set(result.moved) & set(result.down)
+        moved = tuple(sorted((ball, at) for ball, at in result.moved.items() if ball not in spotted))
+        return cls(result.cue_end, tuple(sorted(result.potted)), moved, result.off_table, meant)
 
 
 @dataclass(frozen=True, slots=True)

@@ -35,6 +35,11 @@ class Strike:
     height: float = 0.0
     elevation: float = 0.0
 
+    @classmethod
+    def of(cls, row: Array) -> "Strike":
+        """From a row as the kernel takes it, shape (5,)."""
+        return cls(*(float(value) for value in row))
+
     @property
     def tip(self) -> Tip:
         return Tip(self.side, self.height)

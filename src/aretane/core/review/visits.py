@@ -46,10 +46,13 @@ class FirstChance:
 
 
 def first_chance(
-    table: Table, rules: Rules, steps: Sequence[Step], skill_of: Callable[[str], Skill], physics: Physics
-) -> FirstChance | None:
-    """Who had the first open shot of the rack: a direct pot of a ball on, made more often than not."""
-    for index, step in enumerate(steps):
+    table: Table, rules: Rules, steps: Sequence[Step], skill_of: Callable[[str], Skill], physics: Physics,
+    start: int = 0,
+) -> FirstChance | None:  # fmt: skip
+    """Who had the first open shot from shot `start` on: a direct pot of a ball on, made more often than
+    not."""
+    for index in range(start, len(steps)):
+        step = steps[index]
         if step.shot.plan.kind == "break" or step.before.cue is None or step.state.over:
             continue
         skill = skill_of(step.shot.shooter)

@@ -12,7 +12,7 @@ from ..shot import Plan, Tip
 from ..vocabulary import ball_words
 from . import kernel
 from .games import Measure, Question, search
-from .maps import TOUCHED, Kept, PlannedShot, Way
+from .maps import TOUCHED, Kept, PlannedShot
 from .run import Run
 
 SAMPLES = 400
@@ -77,7 +77,7 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
     way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
     if way is None and plan.ball is not None and plan.pocket is not None:
         raise NotValued(f"what follows {ball_words(plan.ball)} was not searched")
-    plan, assumed = _completed(run, asked, plan, way)
+    plan, assumed = completed(run, asked, plan)
     meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
     if meant is None or way is None:
         raise NotValued("choose the planned ball and pocket to value the choice")
@@ -95,10 +95,11 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
     return _mean(worth), _mean(worth[fell]), assumed
 
 
-def _completed(run: Run, asked: Question, plan: Plan, way: Way | None) -> tuple[Plan, tuple[str, ...]]:
+def completed(run: Run, asked: Question, plan: Plan) -> tuple[Plan, tuple[str, ...]]:
     """The plan with the best speed and tip for its pot where they were not said, and which those are: what
     nobody wrote down is no mistake."""
     left_open = tuple(name for name, said in (("speed", plan.speed), ("tip", plan.tip)) if said is None)
+    way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
     if not left_open or way is None or plan.kind != "direct":
         return plan, left_open
     balls = asked.layout.objects

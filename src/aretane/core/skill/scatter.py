@@ -1,5 +1,6 @@
 """Strikes as a player really plays them: the meant one with the player's errors."""
 
+from functools import lru_cache
 from math import pi
 
 import numpy as np
@@ -40,6 +41,7 @@ def random_errors(count: int, seed: tuple[int, ...]) -> Array:
     return np.random.default_rng(seed).standard_normal((count, 4))
 
 
+@lru_cache(maxsize=1024)
 def apart_errors(counts: tuple[int, ...], seed: tuple[int, ...]) -> Array:
     """Rows of errors in standard deviations: sets of `counts` rows one after the other, independent of each
     other, each of them spread evenly in itself (and any first rows of it), from a start of its own."""
@@ -49,7 +51,9 @@ def apart_errors(counts: tuple[int, ...], seed: tuple[int, ...]) -> Array:
         (start + np.arange(count)[:, None] * steps) % 1.0
         for start, count in zip(starts, counts, strict=True)
     ]
-    return np.asarray(ndtri(np.clip(np.concatenate(shares), 1e-9, 1 - 1e-9)))
+    errors = np.asarray(ndtri(np.clip(np.concatenate(shares), 1e-9, 1 - 1e-9)))
+    errors.setflags(write=False)
+    return errors
 
 
 def scatter(strike: Strike, skill: Skill, radius: float, tip_mass: float, errors: Array) -> Array:

@@ -9,8 +9,8 @@ ON DUPLICATE KEY UPDATE
   recording_id = VALUES(recording_id), rack_number = VALUES(rack_number), wanted_at = VALUES(wanted_at),
   state = IF(state = 'failed', 'waiting', state);
 
--- name: drop_waiting(club_id, recording_id)!
-DELETE FROM analysis WHERE club_id = :club_id AND recording_id = :recording_id AND state = 'waiting';
+-- name: drop_waiting(club_id, contents)!
+DELETE FROM analysis WHERE club_id = :club_id AND content IN :contents AND state = 'waiting';
 
 -- name: drop_analysis(club_id, content)!
 DELETE FROM analysis WHERE club_id = :club_id AND content = :content AND state = 'waiting';

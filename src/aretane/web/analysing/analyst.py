@@ -1,4 +1,4 @@
-"""Has what is asked for worked out, a visit at a time, and keeps the answers."""
+"""Has what is asked for worked out, a piece at a time, and keeps the answers."""
 
 import logging
 from collections.abc import Callable
@@ -8,6 +8,7 @@ from threading import Event, Lock, Thread
 
 from pydantic import TypeAdapter
 
+from aretane.core.choice.decision import Decision
 from aretane.core.runout.appraise import Appraisal
 from aretane.store import analyses, read
 from aretane.store.analyses import RackKey
@@ -15,12 +16,14 @@ from aretane.store.database import Address, Db, reading, writing
 from aretane.store.errors import NotFound
 
 from ..reviewing import carried_into, head_of, replayed, scene
-from .questions import Asked, by_visit, questions
-from .work import WORKERS, answer
+from .decisions import decision_questions
+from .questions import by_visit, questions
+from .work import WORKERS, Found, Work, answer
 
 log = logging.getLogger("aretane")
 
 APPRAISAL = TypeAdapter(Appraisal)
+DECISION = TypeAdapter(Decision)
 PAUSE = 1.0
 """s between looks for new work while some is under way."""
 
@@ -56,16 +59,15 @@ class Analyst:
         with writing(self._database) as db:
             analyses.ask_again(db)
         executor: Executor | None = None
-        under_way: dict[Future[list[Appraisal]], Running] = {}
+        under_way: dict[Future[list[Found]], Running] = {}
         while True:
             self._change.clear()
             try:
                 while len(under_way) < WORKERS and (piece := self._next()) is not None:
-                    running, asked = piece
+                    running, work = piece
                     try:
                         executor = executor or self._start()
-                        work = [(one.question, one.plan) for one in asked]
-                        under_way[executor.submit(answer, work)] = running  # type: ignore[arg-type]
+                        under_way[executor.submit(answer, work)] = running
                     except Exception:
                         self._keep(running, "waiting")
                         raise
@@ -85,28 +87,29 @@ class Analyst:
             if executor is None:
                 self._again(under_way)
 
-    def _again(self, under_way: dict[Future[list[Appraisal]], Running]) -> None:
+    def _again(self, under_way: dict[Future[list[Found]], Running]) -> None:
         """Workers were lost: what they had is asked for again."""
         for running in under_way.values():
             self._keep(running, "waiting")
         under_way.clear()
 
-    def _next(self) -> tuple[Running, list[Asked]] | None:
-        """The next visit to work out."""
+    def _next(self) -> tuple[Running, list[Work]] | None:
+        """The next piece of work."""
         while True:
             with reading(self._database) as db:
                 rack = analyses.next_rack(db)
                 if rack is None:
                     return None
-                asked = self._questions(rack, db)
-            visits = by_visit(asked)
+                pieces = self._pieces(rack, db)
             with writing(self._database) as db:
-                taken = analyses.take(db, rack, [[one.content for one in visit] for visit in visits])
+                taken = analyses.take(db, rack, [list(piece) for piece in pieces])
             if taken:
-                by_content = {one.content: one for one in asked}
-                return Running(rack.club_id, tuple(taken)), [by_content[content] for content in taken]
+                work = {content: one for piece in pieces for content, one in piece.items()}
+                return Running(rack.club_id, tuple(taken)), [work[content] for content in taken]
 
-    def _questions(self, rack: RackKey, db: Db) -> list[Asked]:
+    def _pieces(self, rack: RackKey, db: Db) -> list[dict[str, Work]]:
+        """What there is to work out in a rack, by content: what a visit's shots were worth, and each
+        decision."""
         try:
             recording = read.recording(db, rack.club_id, rack.recording_id)
         except NotFound:
@@ -117,19 +120,32 @@ class Analyst:
         around = scene(recording)
         carried = carried_into(around, recording.racks, rack.number)
         shots = [one.shape for one in stored.shots]
-        return questions(around, replayed(around, head_of(stored), shots, carried)[1])
+        steps = replayed(around, head_of(stored), shots, carried)[1]
+        visits: list[dict[str, Work]] = [
+            {one.content: (one.question, one.plan) for one in visit if one.question is not None}
+            for visit in by_visit(questions(around, steps))
+        ]
+        decided: list[dict[str, Work]] = [
+            {one.content: one.question}
+            for one in decision_questions(around, steps)
+            if one.question is not None
+        ]
+        return visits + decided
 
-    def _settle(self, running: Running, future: Future[list[Appraisal]]) -> bool:
+    def _settle(self, running: Running, future: Future[list[Found]]) -> bool:
         """Keep a finished piece; False where its worker was lost."""
         trouble = future.exception()
         if trouble is None:
             with writing(self._database) as db:
                 for content, found in zip(running.contents, future.result(), strict=True):
-                    result = APPRAISAL.dump_python(found, mode="json")
+                    kind: TypeAdapter[Decision] | TypeAdapter[Appraisal] = (
+                        DECISION if isinstance(found, Decision) else APPRAISAL
+                    )
+                    result = kind.dump_python(found, mode="json")  # type: ignore[arg-type]
                     analyses.settle(db, running.club_id, content, "done", result=result)
             return True
         if isinstance(trouble, ArithmeticError | LookupError | TypeError | ValueError):
-            log.error("a visit could not be worked out", exc_info=trouble)
+            log.error("a piece could not be worked out", exc_info=trouble)
             self._keep(running, "failed", f"it could not be worked out: {trouble}")
             return True
         log.warning("a worker was lost: %s", trouble)

@@ -75,8 +75,9 @@ def cancel(recording_id: int) -> AnalysisView:
     """Take back what is not begun; what runs is finished and kept."""
     with to_write() as (db, asker):
         recording = read.recording(db, asker.club_id, recording_id)
-        analyses.cancel(db, asker.club_id, recording_id)
-        return _progress(db, asker, _asked(recording))
+        asked = _asked(recording)
+        analyses.cancel(db, asker.club_id, [one.content for rack in asked.values() for one in rack])
+        return _progress(db, asker, asked)
 
 
 @blueprint.get("/recordings/<int:recording_id>/analysis")

@@ -5,6 +5,7 @@ from concurrent.futures import Executor, ProcessPoolExecutor
 from importlib import import_module
 from multiprocessing import get_context
 
+from aretane.core.choice.decision import ChoiceQuestion, Decision, decision
 from aretane.core.runout.appraise import Appraisal, appraise
 from aretane.core.runout.games import Question
 from aretane.core.runout.maps import Kept
@@ -17,14 +18,21 @@ WORKERS = 2
 MAPS = 300
 """Maps that a worker keeps: those of the balls left serve the next shot again."""
 
-Piece = Sequence[tuple[Question, Plan]]
+Work = tuple[Question, Plan] | ChoiceQuestion
+"""What a shot was worth to the run, or what could have been played instead."""
+Found = Appraisal | Decision
 
 _maps = Kept(MAPS)
 
 
-def answer(piece: Piece) -> list[Appraisal]:
-    """The shots of one visit, worked out one after the other."""
-    return [appraise(question, plan, threads=1, kept=_maps) for question, plan in piece]
+def answer(piece: Sequence[Work]) -> list[Found]:
+    """One piece of work, its shots one after the other."""
+    return [
+        decision(one, threads=1, kept=_maps)
+        if isinstance(one, ChoiceQuestion)
+        else appraise(*one, threads=1, kept=_maps)
+        for one in piece
+    ]
 
 
 def ready() -> None:

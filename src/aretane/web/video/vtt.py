@@ -42,7 +42,7 @@ BODY = {
 }
 
 
-class TakeQuery(BaseModel):
+class ChaptersQuery(BaseModel):
     """What becomes of cues that belong to no shot: left, or shots of a new rack."""
 
     model_config = ConfigDict(extra="forbid")
@@ -95,10 +95,10 @@ def check(part_id: int) -> VttCheckView:
 
 
 @blueprint.post("/<int:part_id>/vtt")
-@blueprint.input(TakeQuery, location="query")
+@blueprint.input(ChaptersQuery, location="query")
 @blueprint.output(VttCheckView)
 @blueprint.doc(extensions=BODY)
-def take(part_id: int, query_data: TakeQuery) -> VttCheckView:
+def take(part_id: int, query_data: ChaptersQuery) -> VttCheckView:
     """Take marks and notes into the log; with rest=rack, cues of no shot become shots of a new rack."""
     file = _read()
     with to_write() as (db, asker):

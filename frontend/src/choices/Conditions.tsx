@@ -1,0 +1,51 @@
+/** How the same position answers when the player is fresh or tired, or the other one stronger or weaker. */
+import { useState } from "react";
+import type { Choices } from "../api/types";
+import { useAsked } from "../chart/useAsked";
+import type { RackDoc } from "../desk/rackDoc";
+import { percent } from "../units/units";
+import { CONDITIONS, type Condition } from "./conditions";
+
+type Props = { recording: number; number: number; doc: RackDoc; shot: number; beside: object; shown: Condition; show: (at: Condition) => void; usual: Choices | null };
+
+export function Conditions({ recording, number, doc, shot, beside, shown, show, usual }: Props) {
+  const [asked, setAsked] = useState(false);
+  return (
+    <section aria-label="Under other conditions" className="rule mt-2 border-t pt-1 text-sm">
+      <h2 className="font-bold">If the player or the other were not as usual</h2>
+      {asked ? (
+        <ul>
+          {CONDITIONS.map((one) => (
+            <Row key={one.words} words={one.words} recording={recording} number={number} doc={doc} shot={shot} beside={beside} at={one.at} shown={one.at.form === shown.form && one.at.opponent === shown.opponent} show={() => show(one.at)} />
+          ))}
+        </ul>
+      ) : (
+        <p>
+          <button type="button" className="text-primary underline" disabled={usual?.stage !== "fine"} onClick={() => setAsked(true)}>Ask for fresh, tired, and a stronger or weaker opponent</button>
+          <span className="quiet">; some ten seconds each</span>
+        </p>
+      )}
+      <p className="quiet text-xs">Fresh: errors a tenth smaller; tired: a quarter larger; stronger: a quarter smaller; weaker: three tenths larger. The tool's own choice.</p>
+    </section>
+  );
+}
+
+type RowProps = { words: string; recording: number; number: number; doc: RackDoc; shot: number; beside: object; at: Condition; shown: boolean; show: () => void };
+
+function Row({ words, recording, number, doc, shot, beside, at, shown, show }: RowProps) {
+  const found = useAsked("choices", recording, number, doc, shot, true, { ...beside, ...at });
+  const attack = found?.options.find((one) => one.ball !== null)?.attack;
+  const said = { attack: "attack", safety: "safety", close: "too close to call" }[found?.verdict ?? ""] ?? "";
+  const done = found?.stage === "fine";
+  return (
+    <li>
+      <button type="button" className={`grid w-full grid-cols-[9rem_8rem_1fr] gap-x-2 text-left ${shown ? "bg-base-200" : "hover:bg-base-200/60"}`} aria-pressed={shown} onClick={show} data-condition={words}>
+        <span>{words}</span>
+        {done ? <b>{said || "–"}</b> : <i className="quiet">○ being worked out</i>}
+        <span>{done && found.break_even !== null && attack && <>needs <span className="num">{even(found.break_even)}</span>, is <span className="num">{percent(attack.value)}</span></>}</span>
+      </button>
+    </li>
+  );
+}
+
+const even = (share: number): string => (share <= 0 ? "nothing" : share >= 1 ? "more than a sure pot" : percent(share));

@@ -1,0 +1,163 @@
+"""The decision of one shot in short: what could have been played, what was, and what each was worth."""
+
+from collections.abc import Callable
+from dataclasses import dataclass
+from typing import Literal
+
+import numpy as np
+
+from ..geometry import Point
+from ..layout import Layout
+from ..motion.find import Seen
+from ..motion.physics import Physics
+from ..motion.strike import Strike
+from ..runout.games import Question
+from ..runout.maps import ChanceMap, Kept
+from ..shot import Plan
+from ..skill import Skill
+from ..table import PocketName
+from .decide import GLANCE, worth
+from .left import Left, left_by
+from .meant import near, planned, safety_meant, safety_played, says_what
+from .option import Choices, Draft, Kind, Option, too_close
+from .options import PLAIN, May, choices
+from .reasons import reasons, verdict
+from .side import Side, sides
+from .strikes import played
+from .turn import FOUL, LOST, OTHER, Standing
+from .valuing import Valuing
+
+MODEL = 2
+"""Raised whenever the same question gets another answer, so that kept answers are not used again."""
+How = Literal["planned", "struck", "meant", "best"]
+"""How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
+that the player's errors could have turned into that strike, and that meets the plan best, or where the plan
+says nothing is worth most: what nobody wrote down is no mistake."""
+WEIGHED = 6
+"""Of such strikes those that are struck with errors to find the one worth most."""
+
+
+@dataclass(frozen=True, slots=True)
+class ChoiceQuestion:
+    """What was decided at a shot: the position and who asks, against whom, what was planned and allowed. Of
+    a shot that pots nothing on purpose also what came (`seen`, `left`), for its strike was not written
+    down; of others the answer does not depend on it."""
+
+    asked: Question
+    other: Skill
+    plan: Plan
+    may: May = PLAIN
+    seen: Seen | None = None
+    left: Layout | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Weighed:
+    """An option in short. `frees` are balls of clusters that its strike without error takes apart."""
+
+    kind: Kind
+    ball: str | None
+    pocket: PocketName | None
+    value: float
+    error: float
+    made: float
+    foul: float
+    hidden: float
+    hooks: float
+    hit: str | None
+    rails: int
+    fullness: float | None
+    frees: tuple[str, ...]
+    reasons: tuple[str, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Decision:
+    """The options of a shot, the best first; which of them was played, and `how` that is known.
+
+    `close` says of each option whether it is too close to call against the best. None of it depends on how
+    a pot came out. `left` is what a safety really left. `reason` says why the choice made has no value.
+    """
+
+    options: tuple[Weighed, ...]
+    close: tuple[bool, ...]
+    made: int | None
+    how: How | None
+    reason: str
+    verdict: str
+    break_even: float | None
+    left: Left | None
+
+    @property
+    def cost(self) -> float | None:
+        """The chance to win that the choice made gave away against the best one found."""
+        return None if self.made is None else self.options[0].value - self.options[self.made].value
+
+
+def decision(
+    one: ChoiceQuestion, threads: int = 1, kept: Kept | None = None,
+    told: Callable[[ChanceMap | Choices], object] = lambda step: None,
+) -> Decision:  # fmt: skip
+    """Work out a decision; `told` hears of its steps, and what it raises stops the work."""
+    asked = one.asked
+    at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
+    me, other = sides(asked, one.other, told=told, kept=kept)
+    draft, how, reason = _made(one, at, me, other)
+    added = () if draft is None else (draft,)
+    found = choices(at, me, other, asked.physics, threads, True, added, told, one.may)
+    made = next((k for k, o in enumerate(found.options) if draft and o.strike == draft.strike), None)
+    left = None
+    if one.left is not None and one.seen is not None:
+        then = Standing(at.table, at.discipline, one.left, OTHER[at.due])
+        left = left_by(then, other, me, asked.physics) if one.left.objects and then.on else None
+    best = found.options[0] if found.options else None
+    return Decision(
+        tuple(_weighed(found, option) for option in found.options),
+        tuple(option is best or (best is not None and too_close(best, option)) for option in found.options),
+        made, how if made is not None else None, reason or found.reason, verdict(found), found.break_even,
+        left,
+    )  # fmt: skip
+
+
+def _made(one: ChoiceQuestion, at: Standing, me: Side, other: Side) -> tuple[Draft | None, How | None, str]:
+    """The choice made as an option, how it is known, or why it is not."""
+    asked, plan, cue = one.asked, one.plan, one.asked.layout.cue
+    if plan.kind == "push-out" or plan.choice == "safety":
+        if one.seen is None or cue is None:
+            return None, None, "what came is not logged: a safety is valued by the strike that explains it"
+        if plan.kind != "push-out" and not one.seen.moved and not one.seen.potted:
+            return None, None, "no ball was moved: what was meant cannot be read off that"
+        struck = safety_played(at, one.seen, asked.physics, plan.ball)
+        if struck is None:
+            return None, None, "no strike was found that explains where the balls ended"
+        if plan.kind == "push-out":
+            return Draft("push-out", None, cue, struck), "struck", ""
+        rows = near(at, struck, asked.skill, asked.physics)
+        if says_what(plan):
+            return Draft("safety", None, cue, safety_meant(at, plan, rows, asked.physics)), "meant", ""
+        return _best(at, cue, rows, me, other, asked.physics), "best", ""
+    draft = planned(asked, plan, me.run(at.due))
+    if draft is None:
+        return None, None, "the plan names no ball and pocket that an aim was found for"
+    return draft, "planned", ""
+
+
+def _best(at: Standing, cue: Point, rows: np.ndarray, me: Side, other: Side, physics: Physics) -> Draft:
+    """The safety worth most among strikes (k, 5): of those that are no foul without error, if there are."""
+    values, verdicts = worth(at, played(at, cue, rows, physics), None, me, other, 16, GLANCE)
+    lawful = (verdicts != FOUL) & (verdicts != LOST)
+    if lawful.any():
+        rows, values = rows[lawful], values[lawful]
+    strikes = [Strike.of(rows[k]) for k in np.argsort(-values, kind="stable")[:WEIGHED]]
+    valuing = Valuing(at, me, other, physics)
+    rough = [valuing.rough(Draft("safety", None, cue, strike)) for strike in strikes]
+    best = max(range(len(rough)), key=lambda k: rough[k].value)
+    return Draft("safety", None, cue, strikes[best])
+
+
+def _weighed(found: Choices, one: Option) -> Weighed:
+    ball, pocket = one.called or (None, None)
+    return Weighed(
+        one.kind, ball, pocket, one.value, one.error, one.made.share, one.foul.share, one.hidden, one.hooks,
+        one.hit, one.rails, one.fullness, one.notes.frees, reasons(found, one),
+    )  # fmt: skip

@@ -1,0 +1,83 @@
+"""Where a cue ball in hand may be put: for the run, and for a safety."""
+
+from collections.abc import Iterator
+from typing import Literal
+
+import numpy as np
+
+from ..geometry import Point
+from ..motion.physics import Physics
+from ..motion.strike import Strike
+from ..spots import is_free
+from ..vocabulary import CUE
+from .decide import pot_strike, screened
+from .option import Draft
+from .side import Side
+from .strikes import QUICK, placed
+from .turn import Standing
+
+Hand = Literal["", "anywhere", "behind-line"]
+"""Where the cue ball may be put before the shot; '': it stays where it lies."""
+RUNS, SAFETIES = 4, 12
+"""Places for a pot that are told, and for a safety that are played with errors."""
+NODES = 400
+"""Places of the map that are looked at for a pot, the best first."""
+ROUND = ((0.12, 0.3, 0.6), 8)
+"""m from a ball on at which a safety is looked for, and in how many directions."""
+
+
+def places(at: Standing, hand: Hand, me: Side, physics: Physics, threads: int = 1) -> Iterator[Draft]:
+    """Shots from other places than the one the cue ball lies at."""
+    if hand:
+        yield from _runs(at, hand, me, physics)
+        yield from _safeties(at, hand, physics, threads)
+
+
+def _runs(at: Standing, hand: Hand, me: Side, physics: Physics) -> Iterator[Draft]:
+    """The best place of the map for each ball and pocket."""
+    run, known = me.chart(at)
+    chart = None if known is None else run.maker.maps.get(known)
+    if chart is None:
+        return
+    told: set[tuple[str, str]] = set()
+    columns, rows = chart.errors.shape
+    open_ = [(i, j) for i in range(columns) for j in range(rows) if _free(at, hand, chart.node(i, j))]
+    for i, j in sorted(open_, key=lambda one: -chart.smooth[0][one])[:NODES]:
+        shot, node = chart.shot(i, j), chart.node(i, j)
+        if shot is not None and shot.ball in at.on and (shot.ball, shot.pocket) not in told:
+            told.add((shot.ball, shot.pocket))
+            there = Standing(at.table, at.discipline, placed(at, node), at.due)
+            yield Draft("pot", (shot.ball, shot.pocket), node, pot_strike(there, node, shot, physics))
+            if len(told) == RUNS:
+                return
+
+
+def _safeties(at: Standing, hand: Hand, physics: Physics, threads: int) -> Iterator[Draft]:
+    """Of places around the balls on the best safety each, those first that by a first guess leave least."""
+    found: list[tuple[float, Point, Strike]] = []
+    for place in _around(at, hand):
+        there = Standing(at.table, at.discipline, placed(at, place), at.due)
+        for guess, strike in screened(there, place, QUICK, physics, 1, threads):
+            found.append((guess, place, strike))
+    for _, place, strike in sorted(found, key=lambda one: one[0])[:SAFETIES]:
+        yield Draft("safety", None, place, strike)
+
+
+def _around(at: Standing, hand: Hand) -> Iterator[Point]:
+    (distances, ways) = ROUND
+    for ball in at.on[:2]:
+        middle = at.layout.get(ball)
+        if middle is None:
+            continue
+        for far in distances:
+            for turn in range(ways):
+                way = 2 * np.pi * turn / ways
+                place = Point(middle.x + far * float(np.cos(way)), middle.y + far * float(np.sin(way)))
+                if _free(at, hand, place):
+                    yield place
+
+
+def _free(at: Standing, hand: Hand, place: Point) -> bool:
+    """Whether the cue ball may be put there."""
+    behind = hand == "anywhere" or place.x <= at.table.head_string
+    return behind and is_free(at.table, CUE, place, at.layout.without((CUE,)))

@@ -1,0 +1,44 @@
+"""From the chance to win a rack to that of winning the match."""
+
+from functools import lru_cache
+
+from .ladder import apart, shared
+from .side import Side
+from .turn import Standing
+
+FULL = {"nine-ball": 9, "ten-ball": 10, "eight-ball": 8, "english-eight-ball": 8}
+"""Balls a player has to pot of a full rack, at the least one after the other."""
+
+
+@lru_cache(maxsize=4096)
+def match_chance(needed: int, other_needed: int, rack: float) -> float:
+    """The chance to win a race in which a player still needs `needed` racks and the other `other_needed`,
+    each rack won with the chance `rack`.
+
+    M(a, b) = p M(a - 1, b) + (1 - p) M(a, b - 1), M(0, b) = 1, M(a, 0) = 0: the negative binomial law.
+    """
+    if needed <= 0:
+        return 1.0
+    if other_needed <= 0:
+        return 0.0
+    won = match_chance(needed - 1, other_needed, rack)
+    lost = match_chance(needed, other_needed - 1, rack)
+    return rack * won + (1.0 - rack) * lost
+
+
+def fresh_rack(at: Standing, me: Side, other: Side) -> float:
+    """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
+    The maps are those of this layout; beyond it they go on as they did."""
+    count = FULL[at.discipline]
+    mine, theirs = (_full(side, at, count) for side in (me, other))
+    if at.discipline in ("nine-ball", "ten-ball"):
+        first, second = shared(mine, theirs)[count], shared(theirs, mine)[count]
+    else:
+        first, second = float(apart(mine, theirs)[count, count]), float(apart(theirs, mine)[count, count])
+    return 0.5 * (first + 1.0 - second)
+
+
+def _full(side: Side, at: Standing, count: int) -> tuple[float, ...]:
+    """How often a player goes on by a ball, for a full rack."""
+    known = side.going_on(at) or (1.0,)
+    return (*known, *([known[-1]] * max(0, count - len(known))))[:count]

@@ -1,0 +1,142 @@
+"""The choice that was made at a shot, as an option: the planned pot, or the safety that was played."""
+
+from dataclasses import dataclass
+from math import asin, pi, remainder
+
+import numpy as np
+
+from ..forecast import NoAim, meant_by, on_target
+from ..intent import hidden_share
+from ..layout import Layout
+from ..motion import MotionError
+from ..motion.find import Seen, find_strike
+from ..motion.kernel.launch import squirt
+from ..motion.physics import Physics
+from ..motion.strike import Strike
+from ..runout.appraise import completed
+from ..runout.games import Question
+from ..runout.run import Run
+from ..shot import Plan, Tip
+from ..skill import Skill
+from ..skill.scatter import even_errors
+from ..table import PocketName
+from .option import Draft, Kind
+from .strikes import mistaken, played
+from .turn import Standing
+
+KINDS: dict[str, Kind] = {
+    "direct": "pot", "bank": "bank", "kick": "kick", "combination": "combination", "carom": "carom",
+}  # fmt: skip
+"""Kinds of option by the kind of shot planned."""
+USUAL_SPEED = 1.5
+"""m/s of a safety whose speed nobody said."""
+LIKELY = 0.2
+"""Share of the likeliest explanation's that another must have to be thought of."""
+NEIGHBOURS = 256
+"""Strikes around the one that was played among which the one meant is looked for."""
+
+
+def planned(asked: Question, plan: Plan, run: Run) -> Draft | None:
+    """The planned pot, with the best speed and tip of the `run` where the plan says none; None where it
+    does not say which ball, or no aim makes it."""
+    cue, kind = asked.layout.cue, KINDS.get(plan.kind)
+    if cue is None or kind is None or plan.choice == "safety":
+        return None
+    plan = completed(run, asked, plan)[0]
+    try:
+        meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
+    except (NoAim, MotionError):
+        return None
+    return None if meant is None else Draft(kind, (meant.task.ball, meant.task.pocket), cue, meant.strike)
+
+
+@dataclass(frozen=True, slots=True)
+class Wished:
+    """An option that somebody asks about, as people say it: a pot by its kind, ball and pocket; a safety by
+    the ball hit and how full (`fullness` 1 full, 0 a graze; `left`: the cue ball passes on the left of the
+    ball). `speed` m/s, `side` and `height` in ball radii; None: found for it."""
+
+    kind: str
+    ball: str
+    pocket: PocketName | None = None
+    fullness: float = 0.5
+    left: bool = False
+    speed: float | None = None
+    side: float = 0.0
+    height: float = 0.0
+
+
+def wished(asked: Question, one: Wished, run: Run) -> Draft | None:
+    """The option asked about; None where no aim makes it."""
+    table, cue, place = asked.table, asked.layout.cue, asked.layout.get(one.ball)
+    if cue is None or place is None:
+        return None
+    if one.kind != "safety":
+        kind = next((plan for plan, option in KINDS.items() if option == one.kind), one.kind)
+        tip = Tip(one.side, one.height) if one.speed is not None else None
+        return planned(
+            asked, Plan(ball=one.ball, pocket=one.pocket, kind=kind, tip=tip, speed=one.speed), run
+        )
+    reach = table.cue_ball_radius + table.radius(one.ball)
+    way = place.minus(cue)
+    off = (1.0 - one.fullness) * reach * (1.0 if one.left else -1.0)
+    aim = way.angle + asin(max(-1.0, min(1.0, off / max(way.norm, reach))))
+    speed = USUAL_SPEED if one.speed is None else one.speed
+    aim -= squirt(one.side, asked.physics.tip_mass)
+    return Draft("safety", None, cue, Strike(speed, aim, one.side, one.height))
+
+
+def safety_played(at: Standing, seen: Seen, physics: Physics, ball: str | None = None) -> Strike | None:
+    """The strike that explains where everything ended; None where none does. Of several that explain it
+    about as well, the one that goes most straight at `ball`, or at the ball on that is nearest."""
+    cue = at.layout.cue
+    try:
+        finding = find_strike(at.table, at.layout, seen, physics)
+    except MotionError:
+        return None
+    if cue is None or not finding.explained or not finding.found:
+        return None
+    places = [place for one in ((ball,) if ball else at.on) if (place := at.layout.get(one)) is not None]
+    likely = [one for one in finding.found if one.share >= LIKELY * finding.found[0].share]
+    if not places:
+        return likely[0].strike
+    way = min(places, key=cue.distance).minus(cue).angle
+    return min((one.strike for one in likely), key=lambda strike: abs(remainder(strike.aim - way, 2 * pi)))
+
+
+def says_what(plan: Plan) -> bool:
+    """Whether the plan says what a safety was for, so that strikes can be held against it."""
+    return plan.target.kind in ("point", "window", "either", "snooker")
+
+
+def near(at: Standing, struck: Strike, skill: Skill, physics: Physics) -> np.ndarray:
+    """Strikes (k, 5) that the player's own errors could have turned into the one `struck`, which is first:
+    what was struck is the one meant with an error, so the one meant lies among its neighbours."""
+    cue = at.layout.cue
+    assert cue is not None
+    errors = even_errors(NEIGHBOURS)
+    return np.vstack([struck.array(), mistaken(at, cue, struck, skill, physics, errors)])
+
+
+def safety_meant(at: Standing, plan: Plan, rows: np.ndarray, physics: Physics) -> Strike:
+    """Of strikes `rows` (k, 5) the one that meets the plan of a safety best; the first where none does
+    better."""
+    cue, target = at.layout.cue, plan.target
+    assert cue is not None
+    ends = played(at, cue, rows, physics)
+    off = np.full(len(rows), np.inf)
+    for k in np.flatnonzero(ends.fates[:, 0] == -1):
+        left = ends.after(int(k))
+        if target.kind == "snooker":
+            off[k] = sum(
+                1.0 - hidden_share(at.table, left, ball) for ball in _to_hide(target.ball, at, left)
+            )
+        elif left.cue is not None and (middle := target.middle) is not None:
+            off[k] = 0.0 if on_target(target, left.cue, at.table) else left.cue.distance(middle)
+    best = int(np.argmin(off))
+    return Strike(*(float(value) for value in rows[best if off[best] < off[0] else 0]))
+
+
+def _to_hide(ball: str | None, at: Standing, left: Layout) -> list[str]:
+    """The balls that the plan wants hidden, those there still are."""
+    return [one for one in ((ball,) if ball else at.on) if one in left]

@@ -1,0 +1,62 @@
+"""What is read off an option besides its value: clusters, cover, what is left and how it is answered."""
+
+from collections import Counter
+from collections.abc import Sequence
+from dataclasses import dataclass
+
+from ..layout import Layout
+from ..motion.play import Motion
+from ..patterns.clusters import clusters
+from ..table import PocketName
+from .left import cover
+from .option import Notes
+from .side import Look
+from .turn import OTHER, Standing
+
+
+@dataclass(frozen=True, slots=True)
+class Answered:
+    """The chance to win of the player whose strike is answered by the other's `kind` of shot, a kick over
+    so many `rails`."""
+
+    value: float
+    kind: str
+    rails: int
+
+
+def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequence[Answered]) -> Notes:
+    """Notes on a strike that without error moves so: `looks` are what the other sees after the strikes with
+    errors that hand the table over, `answers` what the other played after some of them."""
+    frees, stay = freed(here, motion.after)
+    answer = Counter((one.kind, one.rails) for one in answers).most_common(1)
+    return Notes(frees, stay, _behind(here, motion.after), _left(looks), answer[0][0] if answer else None)
+
+
+def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """Balls tied up before and no longer after, in the layout's order; and the first cluster that stays."""
+    before = [cluster.balls for cluster in clusters(here.table, here.layout)]
+    if not before:
+        return (), ()
+    after = [cluster.balls for cluster in clusters(here.table, left)]
+    tied = {ball for balls in after for ball in balls}
+    loose = {ball for balls in before for ball in balls if ball in left and ball not in tied}
+    return tuple(sorted(loose, key=lambda ball: (len(ball), ball))), after[0] if after else ()
+
+
+def _behind(here: Standing, left: Layout) -> tuple[str, ...]:
+    """The balls that hide the easiest ball on from the other, where all of it is hidden."""
+    then = Standing(here.table, here.discipline, left, OTHER[here.due])
+    if left.cue is None or not left.objects or not all(ball in left for ball in then.on):
+        return ()
+    _, share, blockers = cover(then, left.cue)
+    return blockers if share >= 1.0 else ()
+
+
+def _left(looks: Sequence[Look]) -> tuple[str, PocketName, float, float] | None:
+    """The pot the other is most often left, its mean chance, and how often it is that one."""
+    shots = [look.shot for look in looks if look.shot is not None]
+    if not shots:
+        return None
+    (ball, pocket), count = Counter((shot.ball, shot.pocket) for shot in shots).most_common(1)[0]
+    own = [shot.pot for shot in shots if (shot.ball, shot.pocket) == (ball, pocket)]
+    return ball, pocket, sum(own) / len(own), count / len(looks)

@@ -1,0 +1,1 @@
+"""Kicks and banks: counts that people aim by, and the simulated path beside them."""

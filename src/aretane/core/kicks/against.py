@@ -1,0 +1,281 @@
+"""Counts against the simulated path: where the ball really goes, what aim would do it, and why they differ
+on this table."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
+from itertools import pairwise
+from math import acos, pi
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..chance.made import Task, made
+from ..choice.special import widest
+from ..geometry import Point, unit
+from ..layout import Layout
+from ..motion.kernel.launch import squirt
+from ..motion.physics import Physics
+from ..motion.play import Ends, Motion, play, play_ready
+from ..motion.ready import ready
+from ..motion.strike import Strike
+from ..motion.trace import Trace
+from ..skill import Skill
+from ..skill.circumstances import circumstances
+from ..table import PocketName, Table
+from ..vocabulary import CUE, ball_words
+from .mirror import MOST, Mirrored, mirrors
+from .numbers import Counted, corner_five
+
+AROUND, BANKED, STEPS = 12 * pi / 180, 4 * pi / 180, 481
+"""How far round a count (rad), and round that of a bank, the aim that does it is looked for, and at how
+many aims."""
+LISTED = 3
+REACHED = 0.06
+"""m before a place at which a ball has got there: about its size."""
+EFFECTS: dict[str, dict[str, float]] = {
+    "rebound": {"cushion_restitution": 1.0, "cushion_fall": 0.0},
+    "grip": {"cushion_friction": 0.0},
+    "roll": {"sliding": 1e-4},
+    "nose": {},
+}
+"""What a mirror knows nothing of, and the constants under which it is gone: cushions give back less than
+they take; they grip the ball and its spin; the ball bends after a cushion while it takes up its roll; the
+nose meets it above its middle and presses it down (gone on a table with the nose at half the ball)."""
+LEVEL_NOSE = 0.5
+
+
+class NoKick(ValueError):
+    """There is nothing to count; the message says why."""
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A kick at `ball` over `rails` cushions, or with a `pocket` a bank of it; struck with this speed (m/s)
+    and tip (ball radii) by this player."""
+
+    table: Table
+    layout: Layout
+    ball: str
+    pocket: PocketName | None
+    rails: int
+    speed: float
+    side: float
+    height: float
+    skill: Skill
+    physics: Physics
+
+    @property
+    def ends(self) -> tuple[Point, Point]:
+        """Where the ball that goes over the rails starts, and where it is to get. Raises NoKick."""
+        cue, place = self.layout.cue, self.layout.get(self.ball)
+        if cue is None:
+            raise NoKick("place the cue ball: a count starts from it")
+        if place is None or self.ball == CUE:
+            raise NoKick(f"place {ball_words(self.ball)}: it is not on the table")
+        return (cue, place) if self.pocket is None else (place, self.table.pockets[self.pocket].mouth)
+
+
+@dataclass(frozen=True, slots=True)
+class Turned:
+    """A rail of the simulated path: the angle (rad from square to it) the ball came and left at."""
+
+    rail: str
+    came: float
+    left: float
+
+
+@dataclass(frozen=True, slots=True)
+class Kick:
+    """One count beside what comes of it.
+
+    `mirror` is the count, `numbers` the rail-number count where there is one. `motion` is what a strike
+    along the mirror does among all balls; `off` (m) by how far the ball passes the place it was meant for,
+    to the left of its way positive, alone on the table; None where it does not get there. `effects` are
+    what parts of that each cause makes (m). `right` is the strike that does it, with its motion, and
+    `chance` how often this player's aim stays in its window; None where none was found; `turn` (rad) is how
+    far its aim lies to the left of the count's. `turned` are the rails of the simulated path.
+    """
+
+    mirror: Mirrored
+    numbers: Counted | None
+    motion: Motion
+    off: float | None
+    effects: tuple[tuple[str, float], ...]
+    right: Strike | None
+    right_motion: Motion | None
+    turn: float | None
+    chance: float
+    turned: tuple[Turned, ...]
+
+
+def kicks(asked: Asked) -> tuple[Kick, ...]:
+    """The shortest counts with what comes of them. Raises NoKick."""
+    cue, place = asked.layout.cue, asked.layout.get(asked.ball)
+    if cue is None:
+        raise NoKick("place the cue ball: a count starts from it")
+    if place is None or asked.ball == CUE:
+        raise NoKick(f"place {asked.ball}: it is not on the table")
+    if not 1 <= asked.rails <= MOST:
+        raise NoKick(f"count over 1 to {MOST} rails, not {asked.rails}")
+    start, target = (
+        (cue, place) if asked.pocket is None else (place, asked.table.pockets[asked.pocket].mouth)
+    )
+    radius = asked.table.radius(CUE if asked.pocket is None else asked.ball)
+    found = []
+    for one in mirrors(asked.table, start, target, asked.rails, radius):
+        kick = _against(asked, one)
+        if kick is not None:
+            found.append(kick)
+        if len(found) == LISTED:
+            break
+    if not found:
+        raise NoKick("no path over so many rails gets there: try another number of rails, or another ball")
+    return tuple(found)
+
+
+def _against(asked: Asked, one: Mirrored) -> Kick | None:
+    """The count played; None for a bank that the cue ball cannot play."""
+    aim = one.aim
+    if asked.pocket is not None:
+        ghost = _ghost(asked, one.aim)
+        cue = asked.layout.cue
+        assert cue is not None
+        aim = ghost.minus(cue).angle
+        if unit(aim).dot(unit(one.aim)) <= 0.05:
+            return None
+    strike = _strike(asked, aim)
+    motion = play(asked.table, asked.layout, strike, asked.physics)
+    right, chance = _right(asked, aim)
+    off = _off(asked, one, strike, asked.physics)
+    return Kick(
+        one, _numbers(asked, one), motion, off, _effects(asked, one, strike, off), right,
+        None if right is None else play(asked.table, asked.layout, right, asked.physics),
+        None if right is None else right.aim - strike.aim, chance,
+        _turned(asked, motion.trace),
+    )  # fmt: skip
+
+
+def _strike(asked: Asked, way: float) -> Strike:
+    """Struck so that the cue ball starts that way."""
+    return Strike(asked.speed, way - squirt(asked.side, asked.physics.tip_mass), asked.side, asked.height)
+
+
+def _ghost(asked: Asked, way: float) -> Point:
+    place = asked.layout.get(asked.ball)
+    assert place is not None
+    apart = asked.table.cue_ball_radius + asked.table.radius(asked.ball)
+    return place.minus(unit(way).times(apart))
+
+
+def _numbers(asked: Asked, one: Mirrored) -> Counted | None:
+    """The rail numbers, for a kick long rail, short rail, long rail."""
+    place, cue = asked.layout.get(asked.ball), asked.layout.cue
+    if asked.pocket is not None or len(one.rails) != 3 or place is None or cue is None:
+        return None
+    if one.rails[0] not in ("right", "left") or one.rails[1] not in ("head", "foot"):
+        return None
+    return corner_five(asked.table, cue, place, one.rails[0], one.rails[1])
+
+
+def _right(asked: Asked, way: float) -> tuple[Strike | None, float]:
+    """The strike nearest the count that does it among all balls, and the chance of its window."""
+    at = ready(asked.table, asked.layout, asked.physics)
+    around = AROUND if asked.pocket is None else BANKED
+    ways = way + np.linspace(-around, around, STEPS)
+    rows = np.zeros((STEPS, 5))
+    rows[:, 0], rows[:, 2], rows[:, 3] = asked.speed, asked.side, asked.height
+    rows[:, 1] = ways - squirt(asked.side, asked.physics.tip_mass)
+    good = _does_it(asked, play_ready(at, rows))
+    own = asked.skill.under(circumstances(asked.table, asked.layout, _strike(asked, way)))
+    found = widest(ways, good, own.aim)
+    return (None, 0.0) if found is None else (_strike(asked, found[0]), found[1])
+
+
+def _does_it(asked: Asked, ends: Ends) -> NDArray[np.bool_]:
+    if asked.pocket is not None:
+        return np.asarray(made(Task(asked.ball, asked.pocket, "bank"), ends) & (ends.fates[:, 0] == -1))
+    number = ends.names.index(asked.ball)
+    return np.asarray((ends.first_hit == number) & (ends.rails_before == asked.rails))
+
+
+def _off(asked: Asked, one: Mirrored, strike: Strike, physics: Physics) -> float | None:
+    """m by which the ball passes its target after the rails, alone on the table with what it needs."""
+    if asked.pocket is None:
+        name, target = CUE, asked.layout.get(asked.ball)
+        alone = asked.layout.without(asked.layout.objects)
+    else:
+        name, target = asked.ball, asked.table.pockets[asked.pocket].mouth
+        alone = asked.layout.without([b for b in asked.layout.objects if b != asked.ball])
+    assert target is not None
+    trace = play(asked.table, alone, strike, physics).trace
+    leg = _leg(trace, name, len(one.rails))
+    return None if len(leg) < 2 else _passes(leg, target)
+
+
+def _leg(trace: Trace, name: str, rails: int) -> list[Point]:
+    """The path after so many rails, up to what the ball meets next."""
+    times = [
+        one.time for one in trace.happenings() if one.ball == name and one.kind in ("rail", "jaw", "drop")
+    ]
+    if len(times) < rails:
+        return []
+    start = times[rails - 1]
+    end = times[rails] if len(times) > rails else float("inf")
+    return [at for t, at in trace.path(name, 0.01) if start - 1e-9 <= t <= end + 1e-9]
+
+
+def _passes(leg: Sequence[Point], target: Point) -> float | None:
+    """Signed distance (m) at which a path passes a point: to the left of its way positive. None where the
+    ball stops on its way there."""
+    last = leg[-1].minus(leg[-2])
+    if last.norm > 1e-9 and target.minus(leg[-1]).dot(last) > REACHED * last.norm:
+        return None
+    best, off = float("inf"), 0.0
+    for one, other in pairwise(leg):
+        way = other.minus(one)
+        if way.norm < 1e-9:
+            continue
+        share = min(1.0, max(0.0, target.minus(one).dot(way) / way.norm**2))
+        foot = one.plus(way.times(share))
+        gap = foot.distance(target)
+        if gap < best:
+            to = foot.minus(target)
+            best, off = gap, (1.0 if way.x * to.y - way.y * to.x >= 0 else -1.0) * gap
+    return off
+
+
+def _effects(
+    asked: Asked, one: Mirrored, strike: Strike, off: float | None
+) -> tuple[tuple[str, float], ...]:
+    """How far each cause moves the ball, taken away alone."""
+    if off is None:
+        return ()
+    found = []
+    for name, constants in EFFECTS.items():
+        table = asked.table
+        if name == "nose":
+            table = replace(table, jaws=replace(table.jaws, nose=LEVEL_NOSE))
+        without = _off(replace(asked, table=table), one, strike, replace(asked.physics, **constants))
+        if without is not None:
+            found.append((name, off - without))
+    return tuple(sorted(found, key=lambda entry: -abs(entry[1])))
+
+
+def _turned(asked: Asked, trace: Trace) -> tuple[Turned, ...]:
+    """The angles at the rails of the ball that is sent over them."""
+    name = CUE if asked.pocket is None else asked.ball
+    rails = [one for one in trace.happenings() if one.ball == name and one.kind == "rail"][: asked.rails]
+    path = trace.path(name, 0.003)
+    found = []
+    for one in rails:
+        before = [at for t, at in path if t <= one.time + 1e-9][-3:]
+        after = [at for t, at in path if t >= one.time - 1e-9][:3]
+        if len(before) > 1 and len(after) > 1:
+            came, went = before[-1].minus(before[0]), after[-1].minus(after[0])
+            found.append(Turned(one.what, _from_square(one.what, came), _from_square(one.what, went)))
+    return tuple(found)
+
+
+def _from_square(rail: str, way: Point) -> float:
+    straight = abs(way.x if rail in ("head", "foot") else way.y)
+    return acos(min(1.0, straight / max(way.norm, 1e-12)))

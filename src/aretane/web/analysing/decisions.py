@@ -1,0 +1,60 @@
+"""The decisions of a rack as questions, each named by everything its answer depends on."""
+
+import hashlib
+from typing import NamedTuple
+
+from aretane.core.choice.decision import MODEL, ChoiceQuestion
+from aretane.core.choice.turn import GAMES
+from aretane.core.motion.find import Seen
+from aretane.core.review.replay import Step
+from aretane.core.runout.games import NoRun, question
+from aretane.core.skill import Skill
+from aretane.core.vocabulary import CUE
+
+from ..reviewing import Scene, may_of, skill_of
+
+
+class AskedDecision(NamedTuple):
+    """One shot's decision, or the reason why there is none."""
+
+    question: ChoiceQuestion | None
+    content: str
+    reason: str
+
+
+def decision_questions(scene: Scene, steps: list[Step]) -> list[AskedDecision]:
+    """One for each shot of a replayed rack."""
+    return [_asked(scene, step) for step in steps]
+
+
+def other_skill(scene: Scene, shooter: str) -> Skill | None:
+    """The other player's model, where two play against each other."""
+    others = [player for player in scene.players if player != shooter]
+    return skill_of(scene, others[0]) if scene.kind == "match" and len(others) == 1 else None
+
+
+def _asked(scene: Scene, step: Step) -> AskedDecision:
+    shot, state = step.shot, step.state
+    if shot.plan.kind == "break":
+        return AskedDecision(None, "", "a break")
+    if scene.discipline not in GAMES:
+        return AskedDecision(None, "", "choices are not worked out for this game")
+    skill = skill_of(scene, shot.shooter)
+    try:
+        asked = question(
+            scene.table, scene.discipline, state, shot.shooter, step.before, skill, scene.physics
+        )
+    except NoRun as reason:
+        return AskedDecision(None, "", str(reason))
+    gives = shot.plan.choice == "safety" or shot.plan.kind == "push-out"
+    seen = Seen.of(shot.result) if gives and shot.result is not None else None
+    hands_over = step.ruling is not None and not step.next_state.over and not step.ruling.keeps_table
+    left = step.after
+    if left is not None and step.next_state.ball_in_hand:
+        left = left.without((CUE,))
+    one = ChoiceQuestion(
+        asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
+        left if seen is not None and hands_over else None,
+    )  # fmt: skip
+    content = hashlib.sha256(repr((MODEL, one)).encode()).hexdigest()
+    return AskedDecision(one, content, "")
