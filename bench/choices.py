@@ -16,8 +16,9 @@ from aretane.core.choice.option import Option, too_close
 from aretane.core.choice.options import choices
 from aretane.core.choice.side import Side
 from aretane.core.choice.strikes import mistaken, placed, played
-from aretane.core.choice.turn import OVER, Standing, judged
+from aretane.core.choice.turn import Standing, judged
 from aretane.core.choice.valuing import ROUGH
+from aretane.core.choice.verdicts import OVER
 from aretane.core.motion import Physics, Strike
 from aretane.core.skill.scatter import apart_errors
 from aretane.web.analysing.work import ready

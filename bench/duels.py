@@ -2,22 +2,31 @@
 
 import random
 
-from tests.core.runout.layouts import TABLE, scattered, strewn
+from tests.core.runout.layouts import TABLE, frame, scattered, strewn
 
+from aretane.core.balls import COLOURS
+from aretane.core.choice.scored import points_left
 from aretane.core.choice.side import Side, sides
 from aretane.core.choice.turn import Standing
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
+from aretane.core.table import table_for
 
 LEVELS = ("regular", "strong", "advanced")
+SNOOKER_TABLE = table_for("snooker-12")
+MOST_REDS = 6
+OPEN_SCORE = 0.7
+"""Leads at most, as a share of the points left."""
 SOLIDS, STRIPES = [str(n) for n in range(1, 8)], [str(n) for n in range(9, 16)]
 
 
 def standing(discipline: str, seed: int, count: int | None = None) -> Standing:
-    """A fresh layout of the game with what is due to the player at the table; in nine-ball with `count`
-    balls."""
+    """A fresh layout of the game with what is due to the player at the table; `count`: balls of nine-ball,
+    or reds."""
     rng = random.Random(seed)
+    if discipline == "snooker":
+        return snooker_standing(seed, rng.randint(0, MOST_REDS) if count is None else count)
     if discipline == "nine-ball":
         return Standing(TABLE, discipline, scattered(seed, count or rng.randint(1, 9))[0])
     mine, theirs = rng.randint(1, 7), rng.randint(1, 7)
@@ -29,6 +38,19 @@ def standing(discipline: str, seed: int, count: int | None = None) -> Standing:
 def open_standing(seed: int) -> Standing:
     """Eight-ball after the break, one ball of a group down, the groups open."""
     return Standing(TABLE, "eight-ball", strewn(seed, [*SOLIDS, *STRIPES[:6], "8"]), "open")
+
+
+def snooker_standing(seed: int, reds: int) -> Standing:
+    """A frame with so many reds, or some colours of the end, at any score that leaves it open."""
+    rng = random.Random(f"{seed} frame")
+    layout = frame(seed, reds, SNOOKER_TABLE)
+    due = "end" if not reds else rng.choice(("red", "red", "colour"))
+    if not reds:
+        layout = layout.without(COLOURS[: rng.randint(0, len(COLOURS) - 1)])
+    most = OPEN_SCORE * points_left(layout, due)
+    return Standing(
+        SNOOKER_TABLE, discipline="snooker", layout=layout, due=due, lead=round(rng.uniform(-most, most))
+    )
 
 
 def two_sides(at: Standing, first: str, second: str, coarser: float = 1.0) -> tuple[Side, Side]:

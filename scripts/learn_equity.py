@@ -21,16 +21,16 @@ sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 from bench.duels import LEVELS, standing, two_sides  # noqa: E402
 
 from aretane.core.choice import learnt  # noqa: E402
-from aretane.core.choice.decide import family  # noqa: E402
-from aretane.core.choice.duel import Turn, duel, seen_row  # noqa: E402
-from aretane.core.choice.equity import FEATURES, fitted  # noqa: E402
+from aretane.core.choice.decide import family, seen_row  # noqa: E402
+from aretane.core.choice.duel import Turn, duel  # noqa: E402
+from aretane.core.choice.equity import FEATURES, FRAME_FEATURES, fitted  # noqa: E402
 from aretane.core.motion import Physics  # noqa: E402
 
 TARGET = ROOT / "src" / "aretane" / "core" / "choice" / "learnt.py"
 FIRST = 500_000
 """Seed of the first layout; the bench takes others."""
-GAMES = {"rotation": ("nine-ball",), "groups": ("eight-ball",)}
-COARSER = {"rotation": 1.0, "groups": 1.4}
+GAMES = {"rotation": ("nine-ball",), "groups": ("eight-ball",), "frame": ("snooker",)}
+COARSER = {"rotation": 1.0, "groups": 1.4, "frame": 1.0}
 """Grids of the maps: coarse ones promise more runs than come."""
 RIDGE = 2.0
 
@@ -95,7 +95,8 @@ def main() -> None:
 def _write(weights: dict[str, tuple[float, ...]], settings: dict[str, str]) -> None:
     lines = [
         '"""Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.', "",
-        f"A constant, then {', '.join(FEATURES)}.", '"""', "", "SETTINGS: dict[str, str] = {",
+        f"A constant, then {', '.join(FEATURES)}; of a frame {', '.join(FRAME_FEATURES)}.", '"""', "",
+        "SETTINGS: dict[str, str] = {",
     ]  # fmt: skip
     lines += [f'    "{name}": "{words}",' for name, words in settings.items()]
     lines += ["}", "WEIGHTS: dict[str, tuple[float, ...]] = {"]

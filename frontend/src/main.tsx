@@ -40,12 +40,12 @@ const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback:
   { path: "*", element: <NotHere /> },
 ] }]);
 
-// The desk's data are asked for before the page is drawn: they are what one waits for.
+// Every page waits for the member's words, the desk for its data: they are asked for before the page is drawn.
+void queries.prefetchQuery(sessionQuery);
 const rack = /^\/recordings\/(\d+)\/racks\/(\d+)/.exec(window.location.pathname);
 if (rack) {
   void queries.prefetchQuery(deskQuery(Number(rack[1]), Number(rack[2])));
   void queries.prefetchQuery(wordsQuery);
-  void queries.prefetchQuery(sessionQuery);
 }
 
 const root = document.getElementById("root");

@@ -1,4 +1,5 @@
-/** A screen in the member's words; drawn anew when the member chooses others. */
+/** A screen in the member's words: drawn once they are known, so that nothing opened on it is lost when they
+ * arrive, and anew when the member chooses others. */
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useState, type ReactNode } from "react";
 import { sessionQuery } from "../api/queries";
@@ -8,6 +9,7 @@ import { useDialect } from "./useDialect";
 export function Spoken({ children }: { children: ReactNode }) {
   useState(forgetDiscipline); // once, as this screen opens; a later drawing must not take its words away
   useDialect();
-  const { data } = useQuery(sessionQuery);
+  const { data, isPending } = useQuery(sessionQuery);
+  if (isPending) return null;
   return <Fragment key={data?.words ?? "game"}>{children}</Fragment>;
 }

@@ -10,7 +10,8 @@ from aretane.core.choice.meant import Wished, near, safety_meant, safety_played,
 from aretane.core.choice.options import May, choices
 from aretane.core.choice.raised import NO_JUMPS, raised
 from aretane.core.choice.strikes import played
-from aretane.core.choice.turn import FOUL, OVER, Standing, judged
+from aretane.core.choice.turn import Standing, judged
+from aretane.core.choice.verdicts import FOUL, OVER
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import Physics, Strike, play

@@ -4,7 +4,8 @@ import numpy as np
 import pytest
 
 from aretane.core.balls import GROUPS
-from aretane.core.choice.turn import AGAIN, FOUL, LOST, OVER, WON, Called, Standing, after, balls_on, judged
+from aretane.core.choice.turn import Called, Standing, after, balls_on, judged
+from aretane.core.choice.verdicts import AGAIN, FOUL, LOST, OVER, WON
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import Motion, Physics, Strike, play

@@ -2,7 +2,7 @@
 look. Played against each other such players give the truth that choices are held to."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import log
 
 import numpy as np
@@ -16,15 +16,18 @@ from ..motion.ready import ready
 from ..motion.strike import Strike
 from ..runout.games import ROTATION
 from ..runout.maps import PlannedShot
-from .equity import Prospects, equity
+from .equity import FrameProspects, Prospects, equity, frame_equity, frame_row, row
+from .scored import SNOOKER, level, points_left
 from .side import Look, Side, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
-from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after, judged
+from .turn import Called, Standing, after, judged
+from .verdicts import AGAIN, FOUL, LEVEL, OVER, WON
 
 Array = NDArray[np.float64]
 
 SURE, RUNS = 0.75, 0.45
-"""A pot with this chance and this chance to run out behind it is taken without a look at a safety."""
+"""A pot with this chance and this chance to run out behind it (in snooker any) is taken without a look at a
+safety."""
 SAFETIES, TRIES = 2, 2
 """Safeties that are looked at more closely, and how many strikes with errors each."""
 RISK = 0.5
@@ -47,21 +50,41 @@ class Intended:
 
 def family(discipline: str) -> str:
     """Which of the learnt estimates a game takes."""
-    return "rotation" if discipline in ROTATION else "groups"
+    return "rotation" if discipline in ROTATION else "frame" if discipline == SNOOKER else "groups"
 
 
 def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
     """The chance of the player at the table to win, from what that player sees."""
-    return equity(look, prospects(look, at, me, other), family(at.discipline))
+    if at.discipline != SNOOKER:
+        return equity(look, prospects(look, at, me, other), family(at.discipline))
+    if not at.layout.objects:
+        return level(at.lead)
+    return frame_equity(look, _frame(at, me, other))
 
 
 def prospects(look: Look, at: Standing, me: Side, other: Side) -> Prospects:
     """What the rack holds for the player at the table besides the look."""
-    there = Standing(at.table, at.discipline, at.layout, OTHER[at.due])
     return Prospects(
-        race(at, me, other, look), edge(at, me, other), left(at), left(there),
-        log(other.skill.aim / me.skill.aim),
-    )  # fmt: skip
+        race(at, me, other, look), edge(at, me, other), left(at), left(at.theirs), steadier(me, other)
+    )
+
+
+def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tuple[float, ...]:
+    """The chance to run out at a standing (0 in snooker: there it is among the rest), and what the learnt
+    estimate rests on, for learning it."""
+    look = me.look(at, seed)
+    if at.discipline == SNOOKER:
+        return (0.0, *frame_row(look, _frame(at, me, other)))
+    return (look.chance, *row(look, prospects(look, at, me, other)))
+
+
+def _frame(at: Standing, me: Side, other: Side) -> FrameProspects:
+    return FrameProspects(at.lead, points_left(at.layout, at.due), steadier(me, other))
+
+
+def steadier(me: Side, other: Side) -> float:
+    """Log of the other's error of aim over the player's own."""
+    return log(other.skill.aim / me.skill.aim)
 
 
 def worth(
@@ -72,16 +95,37 @@ def worth(
     came of each of them (k,) as in `turn`. The same for the same `seed`. `told` hears what is seen after
     strike k."""
     verdicts = judged(at, ends, called)
-    values = np.where(verdicts == WON, 1.0, 0.0)
-    for k in np.flatnonzero((verdicts != WON) & (verdicts != LOST)):
+    values = np.where(verdicts == WON, 1.0, np.where(verdicts == LEVEL, 0.5, 0.0))
+    for k in np.flatnonzero(np.isin(verdicts, (AGAIN, OVER, FOUL))):
         then = after(at, ends, int(k), int(verdicts[k]), called)
         mine = verdicts[k] == AGAIN
         who, rest = (me, other) if mine else (other, me)
         look = who.look(then, (seed, int(k)), closer=closer)
         told(int(k), look)
         chance = standing_equity(look, then, who, rest)
+        if verdicts[k] == FOUL and may_send_back(then):
+            chance = max(chance, 1.0 - _sent_back(then, me, other, (seed, int(k)), closer))
         values[k] = chance if mine else 1.0 - chance
     return values, verdicts
+
+
+def may_send_back(then: Standing) -> bool:
+    """Whether a player may have who fouled play again, as in snooker."""
+    return then.discipline == SNOOKER and not then.in_hand
+
+
+def _sent_back(then: Standing, me: Side, other: Side, seed: tuple[int, ...], closer: float) -> float:
+    """The chance of the player who fouled and plays again."""
+    back = then.theirs
+    return standing_equity(me.look(back, seed, closer=closer), back, me, other)
+
+
+def sends_back(then: Standing, who: Side, rest: Side, seed: int) -> bool:
+    """Whether a player to whom a foul left the table has the other play again, by a glance."""
+    if not may_send_back(then):
+        return False
+    own = standing_equity(who.look(then, (seed,), closer=GLANCE), then, who, rest)
+    return 1.0 - _sent_back(then, rest, who, (seed,), GLANCE) > own
 
 
 def pushed(
@@ -96,7 +140,7 @@ def pushed(
         look = other.look(theirs, (seed, k), closer=closer)
         values[k] = 1.0 - standing_equity(look, theirs, other, me)
         if not foul:
-            mine = Standing(at.table, at.discipline, theirs.layout, at.due)
+            mine = replace(at, layout=theirs.layout)
             back = standing_equity(me.look(mine, (seed, k), closer=closer), mine, me, other)
             values[k] = min(values[k], back)
     return values
@@ -123,7 +167,7 @@ def screened(
     found = np.flatnonzero(good)
     if not len(found):
         return []
-    theirs = Standing(at.table, at.discipline, at.layout, OTHER[at.due])
+    theirs = at.theirs
     target = list(ends.names).index(theirs.on[0])
     guess = easy(seen(theirs, ends), ends.places[:, 0], ends.places[:, target])
     steady = 0.5 * (np.roll(good, beside).astype(float) + np.roll(good, -beside))
@@ -145,13 +189,14 @@ def decide(at: Standing, me: Side, other: Side, physics: Physics, rng: np.random
     seed = int(rng.integers(2**31))
     look = me.look(at, (seed,), closer=GLANCE)
     cue = look.place
-    here = Standing(at.table, at.discipline, placed(at, cue), at.due)
+    here = at.with_cue(cue)
     best, value = None, -1.0
     if look.shot is not None:
         shot = look.shot
         best = Intended(cue, pot_strike(here, cue, shot, physics), (shot.ball, shot.pocket), "pot")
-        value = race(here, me, other, look)
-        if look.pot >= SURE and look.chance >= RUNS:
+        frame = here.discipline == SNOOKER
+        value = standing_equity(look, here, me, other) if frame else race(here, me, other, look)
+        if look.pot >= SURE and (frame or look.chance >= RUNS):
             return best
     errors = rng.standard_normal((TRIES, 4))
     for _, strike in screened(here, cue, QUICK, physics, SAFETIES):

@@ -24,8 +24,9 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, verdict
 from .side import Side, sides
 from .strikes import played
-from .turn import FOUL, LOST, OTHER, Standing
+from .turn import Standing
 from .valuing import Valuing
+from .verdicts import FOUL, LOST
 
 MODEL = 2
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
@@ -108,7 +109,7 @@ def decision(
     made = next((k for k, o in enumerate(found.options) if draft and o.strike == draft.strike), None)
     left = None
     if one.left is not None and one.seen is not None:
-        then = Standing(at.table, at.discipline, one.left, OTHER[at.due])
+        then = at.left(one.left)
         left = left_by(then, other, me, asked.physics) if one.left.objects and then.on else None
     best = found.options[0] if found.options else None
     return Decision(

@@ -6,11 +6,11 @@ from dataclasses import dataclass
 import numpy as np
 
 from ..motion.physics import Physics
-from .decide import Intended, decide, prospects
-from .equity import row
+from .decide import Intended, decide, sends_back
 from .side import Side
 from .strikes import mistaken, played
-from .turn import AGAIN, LOST, WON, Standing, after, judged
+from .turn import Standing, after, judged
+from .verdicts import AGAIN, FOUL, LEVEL, LOST, WON
 
 LONGEST = 200
 """Strikes after which a rack counts as drawn."""
@@ -30,7 +30,8 @@ def duel(
     at: Standing, sides: tuple[Side, Side], physics: Physics, rng: np.random.Generator,
     first: Intended | None = None, told: Callable[[Turn], object] = lambda turn: None,
 ) -> float:  # fmt: skip
-    """1 if the first of the two players, who is at the table, wins the rack; 0.5 if it does not end.
+    """1 if the first of the two players, who is at the table, wins the rack; 0.5 if it does not end or ends
+    level.
 
     `first`: what that player plays now, whatever else looks better. `told` hears of every strike.
     """
@@ -39,20 +40,18 @@ def duel(
         me, other = sides[who], sides[1 - who]
         meant = first or decide(at, me, other, physics, rng)
         first = None
-        here = Standing(at.table, at.discipline, at.layout.changed({"cue": meant.cue}), at.due)
+        here = at.with_cue(meant.cue)
         rows = mistaken(here, meant.cue, meant.strike, me.skill, physics, rng.standard_normal((1, 4)))
         ends = played(here, meant.cue, rows, physics)
         verdict = int(judged(here, ends, meant.called)[0])
         told(Turn(who, at, meant, verdict))
+        if verdict == LEVEL:
+            return 0.5
         if verdict in (WON, LOST):
             return float((verdict == WON) == (who == 0))
         at = after(here, ends, 0, verdict, meant.called)
         if verdict != AGAIN:
             who = 1 - who
+        if verdict == FOUL and sends_back(at, sides[who], sides[1 - who], int(rng.integers(2**31))):
+            at, who = at.theirs, 1 - who
     return 0.5
-
-
-def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tuple[float, ...]:
-    """The chance to run out at a standing, and what the learnt estimate rests on, for learning it."""
-    look = me.look(at, seed)
-    return (look.chance, *row(look, prospects(look, at, me, other)))

@@ -9,6 +9,7 @@ from numpy.typing import NDArray
 from scipy.optimize import minimize
 from scipy.special import expit
 
+from ..runout.snooker import POINTS
 from . import learnt
 from .side import Look
 
@@ -59,6 +60,46 @@ def equity(look: Look, rack: Prospects, family: str) -> float:
         weight * value for weight, value in zip(learnt.WEIGHTS[family], row(look, rack), strict=True)
     )
     return look.chance + (1.0 - look.chance) / (1.0 + exp(-total))
+
+
+FRAME_FEATURES = ("lead", "visit", "no shot", "pot", "ahead", "strength")
+CLEAR = 1.5
+"""The lead is looked at up to so many times the points left."""
+FEW_POINTS = 4.0
+"""Added to the points left: what a foul gives."""
+MANY_POINTS = 40.0
+"""Points left from which a steadier player's advantage is no larger."""
+
+
+@dataclass(frozen=True, slots=True)
+class FrameProspects:
+    """What a frame of snooker holds for the player at the table besides the look: the points of `lead`, the
+    points still `left`, and `steadier` as in `Prospects`."""
+
+    lead: float
+    left: float
+    steadier: float
+
+
+def frame_row(look: Look, frame: FrameProspects) -> tuple[float, ...]:
+    """What winning the frame rests on (1 + FRAME_FEATURES): a constant; the lead and the points that the
+    visit promises, over the square root of those left, as scores of a race spread; whether there is no pot,
+    and its chance; the cube of the lead over the points left, which grows where snookers are needed; how
+    much steadier the player is, as far as points are left to show it."""
+    whole = frame.left + FEW_POINTS
+    wide = whole**0.5
+    ahead = min(max(frame.lead / whole, -CLEAR), CLEAR)
+    return (
+        1.0, frame.lead / wide, look.chance * POINTS / wide, float(look.shot is None), look.pot, ahead**3,
+        frame.steadier * min(1.0, frame.left / MANY_POINTS),
+    )  # fmt: skip
+
+
+def frame_equity(look: Look, frame: FrameProspects) -> float:
+    """The chance of the player who is at the table to win the frame."""
+    weights = learnt.WEIGHTS["frame"]
+    total = sum(weight * value for weight, value in zip(weights, frame_row(look, frame), strict=True))
+    return 1.0 / (1.0 + exp(-total))
 
 
 def fitted(rows: Array, chance: Array, won: Array, ridge: float = 1.0) -> Array:

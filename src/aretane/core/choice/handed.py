@@ -9,7 +9,8 @@ from .decide import pushed, worth
 from .option import Draft
 from .side import Side
 from .strikes import QUICK, Search, kicks, played, spread
-from .turn import FOUL, Standing, judged
+from .turn import Standing, judged
+from .verdicts import FOUL
 
 PUSHES = Search(1, (), (), 90, (0.5, 0.8, 1.2, 1.8, 2.6))
 """Strikes tried for a push-out."""

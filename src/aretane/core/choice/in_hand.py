@@ -8,12 +8,13 @@ import numpy as np
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike
+from ..racking import placing_fault
 from ..spots import is_free
 from ..vocabulary import CUE
 from .decide import pot_strike, screened
 from .option import Draft
 from .side import Side
-from .strikes import QUICK, placed
+from .strikes import QUICK
 from .turn import Standing
 
 Hand = Literal["", "anywhere", "behind-line"]
@@ -46,7 +47,7 @@ def _runs(at: Standing, hand: Hand, me: Side, physics: Physics) -> Iterator[Draf
         shot, node = chart.shot(i, j), chart.node(i, j)
         if shot is not None and shot.ball in at.on and (shot.ball, shot.pocket) not in told:
             told.add((shot.ball, shot.pocket))
-            there = Standing(at.table, at.discipline, placed(at, node), at.due)
+            there = at.with_cue(node)
             yield Draft("pot", (shot.ball, shot.pocket), node, pot_strike(there, node, shot, physics))
             if len(told) == RUNS:
                 return
@@ -56,7 +57,7 @@ def _safeties(at: Standing, hand: Hand, physics: Physics, threads: int) -> Itera
     """Of places around the balls on the best safety each, those first that by a first guess leave least."""
     found: list[tuple[float, Point, Strike]] = []
     for place in _around(at, hand):
-        there = Standing(at.table, at.discipline, placed(at, place), at.due)
+        there = at.with_cue(place)
         for guess, strike in screened(there, place, QUICK, physics, 1, threads):
             found.append((guess, place, strike))
     for _, place, strike in sorted(found, key=lambda one: one[0])[:SAFETIES]:
@@ -79,5 +80,5 @@ def _around(at: Standing, hand: Hand) -> Iterator[Point]:
 
 def _free(at: Standing, hand: Hand, place: Point) -> bool:
     """Whether the cue ball may be put there."""
-    behind = hand == "anywhere" or place.x <= at.table.head_string
+    behind = hand == "anywhere" or not placing_fault(at.table, at.discipline, place, False)
     return behind and is_free(at.table, CUE, place, at.layout.without((CUE,)))

@@ -12,8 +12,9 @@ from ..skill.scatter import apart_errors
 from .cover import hidden
 from .decide import decide, worth
 from .side import Side
-from .strikes import mistaken, placed, played
-from .turn import FOUL, Standing
+from .strikes import mistaken, played
+from .turn import Standing
+from .verdicts import AGAIN, FOUL, WON
 
 Answer = Literal["pot", "safety", "kick", "hit"]
 TRIED = 48
@@ -48,9 +49,9 @@ def left_by(then: Standing, who: Side, rest: Side, physics: Physics) -> Left:
     """What `who` finds at a standing after the safety of `rest`."""
     look = who.look(then, (12,), valuing=60)
     cue = look.place
-    here = Standing(then.table, then.discipline, placed(then, cue), then.due)
+    here = then.with_cue(cue)
     meant = decide(then, who, rest, physics, np.random.default_rng((13,)))
-    there = Standing(then.table, then.discipline, placed(then, meant.cue), then.due)
+    there = then.with_cue(meant.cue)
     errors = apart_errors((TRIED,), (14,))
     ends = played(
         there, meant.cue, mistaken(there, meant.cue, meant.strike, who.skill, physics, errors), physics
@@ -63,7 +64,7 @@ def left_by(then: Standing, who: Side, rest: Side, physics: Physics) -> Left:
     answer: Answer = (
         "pot" if meant.called else "kick" if share >= 1.0 else "safety" if meant.kind == "safety" else "hit"
     )
-    good = float((verdicts <= 2).mean()) if meant.called else 1.0 - fouls
+    good = float(np.isin(verdicts, (WON, AGAIN)).mean()) if meant.called else 1.0 - fouls
     return Left(
         then.in_hand, share, blockers, _far(here, cue), near - width < CLOSE * width, answer,
         meant.called[0] if meant.called else ball, good, fouls, float(values.mean()),

@@ -11,7 +11,7 @@ from ..table import PocketName
 from .left import cover
 from .option import Notes
 from .side import Look
-from .turn import OTHER, Standing
+from .turn import Standing
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,7 +45,7 @@ def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...
 
 def _behind(here: Standing, left: Layout) -> tuple[str, ...]:
     """The balls that hide the easiest ball on from the other, where all of it is hidden."""
-    then = Standing(here.table, here.discipline, left, OTHER[here.due])
+    then = here.left(left)
     if left.cue is None or not left.objects or not all(ball in left for ball in then.on):
         return ()
     _, share, blockers = cover(then, left.cue)

@@ -16,7 +16,7 @@ from .option import Choices, Draft, Kind, Option
 from .raised import HIDDEN, raised
 from .side import Look, Side, openness
 from .special import specials
-from .strikes import THOROUGH, placed, played
+from .strikes import THOROUGH, played
 from .turn import Called, Standing
 from .valuing import Valuing
 
@@ -59,7 +59,7 @@ def choices(
     not depend on the number of `threads`.
     """
     look = me.look(at, (0,), valuing=60)
-    here = Standing(at.table, at.discipline, placed(at, look.place), at.due)
+    here = at.with_cue(look.place)
     own = tuple(added)
     valuing = Valuing(here, me, other, physics)
     drafts = [*own, *_drafts(here, look, me, other, physics, threads)]

@@ -17,7 +17,8 @@ from ..skill.circumstances import circumstances
 from ..table import POCKETS
 from .special import LEAST, widest
 from .strikes import placed, played
-from .turn import FOUL, LOST, OVER, Called, Standing, judged
+from .turn import Called, Standing, judged
+from .verdicts import FOUL, LOST, OVER
 
 RAISED = Literal["jump", "swerve"]
 Ways = tuple[tuple[float, float, float], ...]

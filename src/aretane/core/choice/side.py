@@ -1,27 +1,31 @@
 """One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
 
-from collections.abc import Callable, Mapping
+from collections.abc import Callable, Collection, Mapping
 from dataclasses import dataclass, field, replace
 
 import numpy as np
 
-from ..balls import GROUPS
+from ..balls import COLOURS, GROUPS, is_red, value
 from ..geometry import Point
+from ..racking import break_places
 from ..runout.games import LAST, ROTATION, Question, search
 from ..runout.group import OPEN
 from ..runout.maps import ChanceMap, Kept, PlannedShot, State, Way
 from ..runout.run import Run, state
+from ..runout.snooker import COLOUR, END, POINTS, RED
 from ..skill import Skill
-from ..spots import is_free
 from ..vocabulary import CUE
 from .cover import hidden
 from .ladder import apart, shared, steps
-from .turn import OTHER, Standing, balls_on
+from .scored import SNOOKER
+from .turn import Standing, balls_on
 
 WIDER = 1.4
 """How much wider the grid of the other player's maps is in games with groups."""
 USUAL = 0.7
 """Chance to go on by a ball where nothing was searched (our choice)."""
+REDS = 6
+"""Reds that a player looks at, the nearest first."""
 BEST_PLACES = 40
 """Places for a cue ball in hand that are looked at, the best of the map first."""
 
@@ -49,6 +53,7 @@ class Side:
     runs: Mapping[str, Run]
     usuals: dict[State, float] = field(default_factory=dict)
     rungs: dict[tuple[str, int], tuple[float, ...]] = field(default_factory=dict)
+    likest: dict[tuple[int, State], State | None] = field(default_factory=dict)
 
     def run(self, due: str) -> Run:
         """The run that knows what is due."""
@@ -58,6 +63,8 @@ class Side:
         """The run and the state in it that is most like the standing: in rotation one with the same ball to
         play next."""
         run, wanted = self.run(at.due), state_of(at)
+        if at.discipline == SNOOKER:
+            return run, self.closest(run, wanted, run.maker.maps)
         if at.discipline in ROTATION and wanted not in run.maker.following:
             return run, _starting_with(run, wanted[1])
         return run, run.nearest(wanted)
@@ -69,11 +76,45 @@ class Side:
         wanted = state_of(at)
         if known is None:
             return ()
+        if at.discipline == SNOOKER:
+            return self._frame_ways(run, at)
         if at.discipline not in ROTATION or known == wanted:
             return tuple(way for way in run.ways(known) if way.ball in at.on)
         rest = state("", wanted[2:])
         then = rest if rest in run.maker.following else _starting_with(run, rest[1])
         return (Way(wanted[1], then),)
+
+    def _frame_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
+        """The pots of snooker: a red with any colour, a colour with the reds that are left behind it."""
+        reds = tuple(ball for ball in at.layout.objects if is_red(ball))
+        if at.due == RED:
+            there = dict(at.layout.places)
+            cue = there.get(CUE)
+            near = reds if cue is None else sorted(reds, key=lambda ball: cue.distance(there[ball]))
+            rests = [(ball, state(COLOUR, [red for red in reds if red != ball])) for ball in near[:REDS]]
+        elif at.due == COLOUR:
+            rest = state(RED, reds) if reds else state(END, COLOURS)
+            rests = [(ball, rest) for ball in at.on]
+        else:
+            last = state_of(at)[1:]
+            rests = [(ball, state(END, [left for left in last if left != ball])) for ball in at.on]
+        found = []
+        for ball, rest in rests:
+            then = self.closest(run, rest, run.maker.following) if rest[1:] or rest[0] != END else None
+            if then is not None or rest == (END,):
+                found.append(Way(ball, then, (value(ball) / POINTS,)))
+        return tuple(found)
+
+    def closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
+        """Of the states `known` the one most like `wanted`, with the same due: fewest balls differ."""
+        if wanted in known:
+            return wanted
+        key = (id(known), wanted)
+        if key not in self.likest:
+            balls = set(wanted[1:])
+            alike = [one for one in known if one is not None and one[0] == wanted[0]]
+            self.likest[key] = min(alike, key=lambda one: (len(balls ^ set(one[1:])), one), default=None)
+        return self.likest[key]
 
     def look(
         self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0
@@ -128,14 +169,13 @@ class Side:
     def place(self, at: Standing) -> Point:
         """Where the map is best for a cue ball in hand."""
         run, known = self.chart(at)
-        table = at.table
         chart: ChanceMap | None = None if known is None else run.maker.maps.get(known)
         if chart is not None:
-            order = np.argsort(-chart.smooth[0], axis=None)[:BEST_PLACES]
-            for k in order:
+            most = None if at.discipline == SNOOKER else BEST_PLACES
+            for k in np.argsort(-chart.smooth[0], axis=None)[:most]:
                 i, j = np.unravel_index(int(k), chart.errors.shape)
                 node = chart.node(int(i), int(j))
-                if is_free(table, CUE, node, at.layout):
+                if at.may_lie(node):
                     return node
         return _anywhere(at)
 
@@ -175,7 +215,8 @@ def sides(
     In games with groups the other's maps are on a wider grid, for their time.
     """
     run = mine or search(asked, coarser, told=told, kept=kept)
-    theirs = replace(asked, skill=other, due=OTHER[asked.due])
+    due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
+    theirs = replace(asked, skill=other, due=due)
     if theirs == asked:
         rest = run
     else:
@@ -189,6 +230,8 @@ def state_of(at: Standing) -> State:
     balls = at.layout.objects
     if at.discipline in ROTATION:
         return state("", balls)
+    if at.discipline == SNOOKER:
+        return state(at.due, balls if at.due == END else [ball for ball in balls if is_red(ball)])
     last = LAST[at.discipline]
     if at.due == OPEN:
         return state(OPEN, balls)
@@ -199,17 +242,19 @@ def state_of(at: Standing) -> State:
 def edge(at: Standing, me: Side, other: Side) -> float:
     """The chance of the player at the table to win if both go on as they usually do, whoever of them is at
     the table: the mean of both."""
-    there = Standing(at.table, at.discipline, at.layout, OTHER[at.due])
-    return 0.5 * (race(at, me, other) + 1.0 - race(there, other, me))
+    return 0.5 * (race(at, me, other) + 1.0 - race(at.theirs, other, me))
 
 
 def _anywhere(at: Standing) -> Point:
-    """Some place that is free."""
+    """Some place where the cue ball may lie."""
     table = at.table
+    for place in break_places(table, at.discipline):
+        if at.may_lie(place):
+            return place
     for x in np.linspace(0.1, 0.9, 17):
         for y in np.linspace(0.1, 0.9, 9):
             place = Point(float(x) * table.length, float(y) * table.width)
-            if is_free(table, CUE, place, at.layout):
+            if at.may_lie(place):
                 return place
     raise ValueError("no room for the cue ball: take a ball off the table")
 
@@ -229,8 +274,7 @@ def left(at: Standing) -> int:
 def race(at: Standing, me: Side, other: Side, look: Look | None = None) -> float:
     """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
     pot that is there, and from the run behind it if that promises more."""
-    mine, there = me.going_on(at), Standing(at.table, at.discipline, at.layout, OTHER[at.due])
-    theirs = other.going_on(there)
+    mine, theirs = me.going_on(at), other.going_on(at.theirs)
     if not mine or not theirs:
         return 1.0
     if at.discipline in ROTATION:

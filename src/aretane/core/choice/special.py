@@ -16,7 +16,8 @@ from ..motion.strike import Strike
 from ..skill import Skill
 from ..table import POCKETS, PocketName
 from .strikes import played
-from .turn import FOUL, LOST, Standing, judged
+from .turn import Standing, judged
+from .verdicts import FOUL, LOST
 
 Way = Literal["bank", "combination", "carom", "kick"]
 WAYS: tuple[Way, ...] = ("bank", "combination", "carom", "kick")

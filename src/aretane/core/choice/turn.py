@@ -1,27 +1,28 @@
-"""What a strike hands over: who plays on, and with what, in games that a last ball decides.
+"""What a strike hands over: who plays on, and with what, in games that a last ball decides and in snooker.
 
 A short form of the rules for many strikes at once; the tests hold it against `core.rules`.
 """
 
 from collections.abc import Sequence
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..balls import GROUPS
+from ..geometry import Point
 from ..layout import Layout
 from ..motion.play import Ends
+from ..racking import placing_fault
 from ..runout.games import LAST, ROTATION
 from ..runout.group import OPEN
-from ..spots import respotted
+from ..spots import is_free, respotted
 from ..table import POCKETS, PocketName, Table
 from ..vocabulary import CUE
+from . import scored
+from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 
-WON, LOST, AGAIN, OVER, FOUL = range(5)
-"""What comes of a strike: the rack is won or lost by it, the player plays on, the other plays, the other
-plays with the cue ball in hand."""
-GAMES = tuple(LAST)
+GAMES = (*LAST, scored.SNOOKER)
 """The disciplines that this knows."""
 OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows": "reds", OPEN: OPEN, "": ""}
 """The other player's group."""
@@ -32,17 +33,40 @@ Called = tuple[str, PocketName] | None
 @dataclass(frozen=True, slots=True)
 class Standing:
     """A rack in the hands of a player: the layout (without a cue ball: it is in hand) and what is due to
-    the player: a group, `open`, or nothing in rotation."""
+    the player: a group, `open`, or nothing in rotation; in snooker red, colour or end, with the points of
+    `lead` over the other."""
 
     table: Table
     discipline: str
     layout: Layout
     due: str = ""
+    lead: float = 0.0
 
     @property
     def on(self) -> tuple[str, ...]:
         """The balls that may be hit first."""
         return balls_on(self.discipline, self.layout.objects, self.due)
+
+    @property
+    def theirs(self) -> "Standing":
+        """The same table with the other player at it."""
+        due = scored.due_of(self.layout) if self.discipline == scored.SNOOKER else OTHER[self.due]
+        return replace(self, due=due, lead=-self.lead)
+
+    def left(self, layout: Layout) -> "Standing":
+        """The other player at the table with the balls so, no points made."""
+        return replace(self, layout=layout).theirs
+
+    def with_cue(self, place: Point) -> "Standing":
+        """The same with the cue ball there."""
+        return replace(self, layout=self.layout.changed({CUE: place}))
+
+    def may_lie(self, place: Point) -> bool:
+        """Whether a cue ball in hand after a foul may be put there: in snooker in the D."""
+        inside = self.discipline != scored.SNOOKER or not placing_fault(
+            self.table, self.discipline, place, False
+        )
+        return inside and is_free(self.table, CUE, place, self.layout)
 
     @property
     def in_hand(self) -> bool:
@@ -52,6 +76,8 @@ class Standing:
 
 def balls_on(discipline: str, balls: Sequence[str], due: str) -> tuple[str, ...]:
     """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
+    if discipline == scored.SNOOKER:
+        return scored.balls_on(balls, due)
     last = LAST[discipline]
     if discipline in ROTATION:
         return tuple(sorted(balls, key=int)[:1])
@@ -67,6 +93,8 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot after
     the hit (WPA rules of play, general fouls; memory).
     """
+    if at.discipline == scored.SNOOKER:
+        return scored.judged(at.due, at.on, at.lead, ends, called)
     names = list(ends.names)
     last = LAST[at.discipline]
     on = np.array([names.index(ball) for ball in at.on])
@@ -94,6 +122,13 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
 def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Standing:
     """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
     left = ends.after(k)
+    if at.discipline == scored.SNOOKER:
+        points = scored.points(at.due, at.on, ends, k, called)
+        back = scored.back(at.table, at.due, ends, k, verdict, left)
+        if verdict == AGAIN:
+            return replace(at, layout=back, due=scored.due_after(at.due, back), lead=at.lead + points)
+        given = points if verdict == FOUL else 0.0
+        return replace(at, layout=back, due=scored.due_of(back), lead=given - at.lead)
     last = LAST[at.discipline]
     if verdict == FOUL:
         left = left.without((CUE,))

@@ -17,7 +17,8 @@ from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option
 from .side import Look, Side
 from .strikes import mistaken, placed, played, seen
-from .turn import AGAIN, FOUL, LOST, OTHER, OVER, WON, Called, Standing, after
+from .turn import Called, Standing, after
+from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
@@ -61,8 +62,7 @@ class Valuing:
             answers = {int(k): self._answered(ends, int(k), one.called) for k in some}
             change = np.mean([answer.value - values[k] for k, answer in answers.items()])
             values[over] = np.clip(values[over] + change, 0.0, 1.0)
-        theirs = Standing(here.table, here.discipline, here.layout, OTHER[here.due])
-        blocked = seen(theirs, ends)[over]
+        blocked = seen(here.theirs, ends)[over]
         made = (verdicts == AGAIN) | (verdicts == WON)
         foul = (verdicts == FOUL) | (verdicts == LOST)
         stays = ends.fates[:, 0] == -1
@@ -90,7 +90,7 @@ class Valuing:
         then = after(self.here, ends, k, OVER, called)
         rng = np.random.default_rng((5, k))
         meant = decide(then, self.other, self.me, self.physics, rng)
-        there = Standing(then.table, then.discipline, placed(then, meant.cue), then.due)
+        there = then.with_cue(meant.cue)
         errors = rng.standard_normal((ANSWERED, 4))
         rows = mistaken(there, meant.cue, meant.strike, self.other.skill, self.physics, errors)
         came = played(there, meant.cue, rows, self.physics)
