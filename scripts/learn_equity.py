@@ -95,7 +95,7 @@ def main() -> None:
 def _write(weights: dict[str, tuple[float, ...]], settings: dict[str, str]) -> None:
     lines = [
         '"""Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.', "",
-        f"A constant, then {', '.join(FEATURES)}; of a frame {', '.join(FRAME_FEATURES)}.", '"""', "",
+        f"A constant, then {', '.join(FEATURES)};", f"of a frame {', '.join(FRAME_FEATURES)}.", '"""', "",
         "SETTINGS: dict[str, str] = {",
     ]  # fmt: skip
     lines += [f'    "{name}": "{words}",' for name, words in settings.items()]

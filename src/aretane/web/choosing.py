@@ -12,8 +12,9 @@ from aretane.core.choice.meant import Wished, planned, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
 from aretane.core.choice.reasons import reasons, verdict
+from aretane.core.choice.scored import SNOOKER, lead_in
 from aretane.core.choice.side import sides
-from aretane.core.choice.turn import GAMES, Standing
+from aretane.core.choice.turn import GAMES, NOT_YET, Standing
 from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
@@ -27,6 +28,10 @@ from .striking import path_view, share
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
 FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
+SNOOKER_CAUTION = (
+    "A foul costs its points here and the other may have the player go again; a free ball, and balls put "
+    "back after a miss, are not in these chances."
+)
 RAISED_CAUTION = (
     "A raised cue can damage the cloth, and a ball that flies can hurt somebody; many rooms forbid jumps "
     "and massé shots: ask first."
@@ -44,18 +49,19 @@ class Told(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """What is asked about a position: the other player, the plan, what is allowed, and options that
-    somebody had in mind."""
+    somebody had in mind; the points of `lead` where they decide."""
 
     asked: Question
     other: Skill
     plan: Plan
     may: May
     wishes: tuple[Wished, ...]
+    lead: float
 
     @property
     def standing(self) -> Standing:
         asked = self.asked
-        return Standing(asked.table, asked.discipline, asked.layout, asked.due)
+        return Standing(asked.table, asked.discipline, asked.layout, asked.due, self.lead)
 
     def drafts(self, run: Run) -> tuple[Draft | None, ...]:
         """The planned shot and the options asked about, None where no aim was found for one."""
@@ -70,15 +76,14 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     try:
         there = asked_of(recording_id, json_data)
         if there.question.discipline not in GAMES:
-            raise NoRun(
-                "choices are worked out for nine-ball, ten-ball and both kinds of eight-ball so far"
-            )
+            raise NoRun(NOT_YET)
     except NoRun as reason:
         return _nothing("none", str(reason))
     asked = replace(there.question, skill=in_form(there.question.skill, json_data.form))
     other = in_form(there.other or there.question.skill, json_data.opponent)
     wishes = tuple(one.wished() for one in json_data.added)
-    wanted, board = Wanted(asked, other, there.plan, there.may, wishes), charting()
+    lead = lead_in(asked.discipline, there.lead)
+    wanted, board = Wanted(asked, other, there.plan, there.may, wishes, lead), charting()
     first: dict[Hashable, Callable[[], object]] = {
         (FIRST, wanted): partial(_first, wanted=wanted, board=board)
     }
@@ -138,7 +143,7 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
         options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
         other=there.other is not None, apart=CLOSE * ALONE,
         settled=sum(one.settled for one in found.options), match=_match(body, told.rack),
-        cautions=[RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [],
+        cautions=_cautions(wanted, found),
     )  # fmt: skip
 
 
@@ -175,6 +180,11 @@ def _option_view(found: Choices, one: Option) -> OptionView:
         hit=one.hit, rails=one.rails, fullness=None if one.fullness is None else round(one.fullness, 3),
         reasons=list(reasons(found, one)), settled=one.settled, cue=in_mm(one.cue),
     )  # fmt: skip
+
+
+def _cautions(wanted: Wanted, found: Choices) -> list[str]:
+    said = [SNOOKER_CAUTION] if wanted.asked.discipline == SNOOKER else []
+    return said + ([RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [])
 
 
 def _branch_view(share: float, equity: float | None) -> BranchView:

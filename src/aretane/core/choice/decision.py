@@ -28,7 +28,7 @@ from .turn import Standing
 from .valuing import Valuing
 from .verdicts import FOUL, LOST
 
-MODEL = 2
+MODEL = 3
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -42,7 +42,7 @@ WEIGHED = 6
 class ChoiceQuestion:
     """What was decided at a shot: the position and who asks, against whom, what was planned and allowed. Of
     a shot that pots nothing on purpose also what came (`seen`, `left`), for its strike was not written
-    down; of others the answer does not depend on it."""
+    down; of others the answer does not depend on it. `lead` as in `Standing`."""
 
     asked: Question
     other: Skill
@@ -50,6 +50,7 @@ class ChoiceQuestion:
     may: May = PLAIN
     seen: Seen | None = None
     left: Layout | None = None
+    lead: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -101,7 +102,7 @@ def decision(
 ) -> Decision:  # fmt: skip
     """Work out a decision; `told` hears of its steps, and what it raises stops the work."""
     asked = one.asked
-    at = Standing(asked.table, asked.discipline, asked.layout, asked.due)
+    at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead)
     me, other = sides(asked, one.other, told=told, kept=kept)
     draft, how, reason = _made(one, at, me, other)
     added = () if draft is None else (draft,)

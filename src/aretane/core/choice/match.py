@@ -2,12 +2,18 @@
 
 from functools import lru_cache
 
+from ..geometry import Point
+from .decide import steadier
+from .equity import FrameProspects, frame_equity
 from .ladder import apart, shared
-from .side import Side
+from .scored import SNOOKER
+from .side import Look, Side
 from .turn import Standing
 
 FULL = {"nine-ball": 9, "ten-ball": 10, "eight-ball": 8, "english-eight-ball": 8}
 """Balls a player has to pot of a full rack, at the least one after the other."""
+FULL_FRAME = 147.0
+"""Points of a frame."""
 
 
 @lru_cache(maxsize=4096)
@@ -29,6 +35,8 @@ def match_chance(needed: int, other_needed: int, rack: float) -> float:
 def fresh_rack(at: Standing, me: Side, other: Side) -> float:
     """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
     The maps are those of this layout; beyond it they go on as they did."""
+    if at.discipline == SNOOKER:
+        return 0.5 * (_fresh_frame(me, other) + 1.0 - _fresh_frame(other, me))
     count = FULL[at.discipline]
     mine, theirs = (_full(side, at, count) for side in (me, other))
     if at.discipline in ("nine-ball", "ten-ball"):
@@ -36,6 +44,12 @@ def fresh_rack(at: Standing, me: Side, other: Side) -> float:
     else:
         first, second = float(apart(mine, theirs)[count, count]), float(apart(theirs, mine)[count, count])
     return 0.5 * (first + 1.0 - second)
+
+
+def _fresh_frame(me: Side, other: Side) -> float:
+    """The chance of the frame for the player at the table with all balls there and no pot on."""
+    nothing = Look(0.0, 0.0, None, Point(0.0, 0.0))
+    return frame_equity(nothing, FrameProspects(0.0, FULL_FRAME, steadier(me, other)))
 
 
 def _full(side: Side, at: Standing, count: int) -> tuple[float, ...]:

@@ -14,6 +14,7 @@ from .handed import fouls, push_outs
 from .in_hand import Hand, places
 from .option import Choices, Draft, Kind, Option
 from .raised import HIDDEN, raised
+from .scored import SNOOKER
 from .side import Look, Side, openness
 from .special import specials
 from .strikes import THOROUGH, played
@@ -33,7 +34,7 @@ ALIKE = 0.3
 HOPELESS = 0.05
 """Chance of a pot below which a shot is no attack (our choice)."""
 SORE = 0.35
-"""Chance to win under which giving a foul away is looked at (our choice)."""
+"""Chance to win under which giving a foul away is looked at (our choice); in snooker it is forbidden."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,7 +68,7 @@ def choices(
     if may.push:
         drafts += push_outs(here, look.place, me, other, physics, threads)
     ranked = [valuing.rough(one) for one in drafts]
-    if max((one.value for one in ranked), default=0.0) < SORE:
+    if here.discipline != SNOOKER and max((one.value for one in ranked), default=0.0) < SORE:
         given = fouls(here, look.place, me, other, physics, threads)
         ranked += [valuing.rough(one) for one in given]
     if not ranked:

@@ -53,6 +53,11 @@ def points_left(layout: Layout, due: str) -> float:
     return (1.0 + FREE) * reds + colours + (FREE if due == COLOUR else 0.0)
 
 
+def lead_in(discipline: str, lead: float) -> float:
+    """The lead as far as the game looks at it: in snooker alone points decide the frame."""
+    return lead if discipline == SNOOKER else 0.0
+
+
 def level(lead: float) -> float:
     """The chance of who leads by so much when no ball is left."""
     return 1.0 if lead > 0 else 0.5 if lead == 0 else 0.0

@@ -4,7 +4,8 @@ import hashlib
 from typing import NamedTuple
 
 from aretane.core.choice.decision import MODEL, ChoiceQuestion
-from aretane.core.choice.turn import GAMES
+from aretane.core.choice.scored import lead_in
+from aretane.core.choice.turn import GAMES, NOT_YET
 from aretane.core.motion.find import Seen
 from aretane.core.review.replay import Step
 from aretane.core.runout.games import NoRun, question
@@ -33,12 +34,19 @@ def other_skill(scene: Scene, shooter: str) -> Skill | None:
     return skill_of(scene, others[0]) if scene.kind == "match" and len(others) == 1 else None
 
 
+def _lead(scene: Scene, step: Step) -> float:
+    """The points by which the player of a shot leads, where they decide."""
+    shooter = step.shot.shooter
+    rest = sum(step.state.score(player) for player in step.state.players if player != shooter)
+    return lead_in(scene.discipline, step.state.score(shooter) - rest)
+
+
 def _asked(scene: Scene, step: Step) -> AskedDecision:
     shot, state = step.shot, step.state
     if shot.plan.kind == "break":
         return AskedDecision(None, "", "a break")
     if scene.discipline not in GAMES:
-        return AskedDecision(None, "", "choices are not worked out for this game")
+        return AskedDecision(None, "", NOT_YET)
     skill = skill_of(scene, shot.shooter)
     try:
         asked = question(
@@ -54,7 +62,7 @@ def _asked(scene: Scene, step: Step) -> AskedDecision:
         left = left.without((CUE,))
     one = ChoiceQuestion(
         asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
-        left if seen is not None and hands_over else None,
+        left if seen is not None and hands_over else None, _lead(scene, step),
     )  # fmt: skip
     content = hashlib.sha256(repr((MODEL, one)).encode()).hexdigest()
     return AskedDecision(one, content, "")
