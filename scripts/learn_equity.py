@@ -30,8 +30,6 @@ TARGET = ROOT / "src" / "aretane" / "core" / "choice" / "learnt.py"
 FIRST = 500_000
 """Seed of the first layout; the bench takes others."""
 GAMES = {"rotation": ("nine-ball",), "groups": ("eight-ball",), "frame": ("snooker",)}
-COARSER = {"rotation": 1.0, "groups": 1.4, "frame": 1.0}
-"""Grids of the maps: coarse ones promise more runs than come."""
 RIDGE = 2.0
 
 
@@ -41,7 +39,7 @@ def played(job: tuple[str, int, int, dict[str, tuple[float, ...]]]) -> list[tupl
     learnt.WEIGHTS.update(weights)
     rng = random.Random(f"{seed} levels")  # the bare seed draws the layout, which levels must not follow
     at = standing(discipline, seed)
-    sides = two_sides(at, rng.choice(LEVELS), rng.choice(LEVELS), COARSER[family(discipline)])
+    sides = two_sides(at, rng.choice(LEVELS), rng.choice(LEVELS))
     found = []
     for number in range(racks):
         turns: list[Turn] = []

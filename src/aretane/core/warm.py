@@ -6,6 +6,7 @@ import numpy as np
 
 from .chance.direct import pots
 from .chance.windows import windows_of
+from .choice.cover import hidden
 from .geometry import Point
 from .layout import Layout
 from .motion import Physics, Strike, play, play_many
@@ -27,6 +28,8 @@ def steps() -> Iterator[tuple[str, Callable[[], object]]]:
     yield "what the pockets take", lambda: windows_of(TABLE, Physics())
     yield "pot chances", lambda: pots(TABLE, LAYOUT, "1", skill)
     yield "chance maps", lambda: rotation_run(Maker(TABLE, LAYOUT, skill, 8 * SPACING), ["1"])
+    there, none = np.zeros((1, 2)), np.zeros((1, 0, 2))
+    yield "what is hidden", lambda: hidden(there, there + 1.0, none, np.zeros(0), 0.03, 0.03)
     free = Maker(TABLE, LAYOUT, skill, 8 * SPACING)
     yield "chance maps where the order is free", lambda: group_run(free, {"solids": ()}, "solids", "1")
 

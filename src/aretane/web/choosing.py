@@ -15,7 +15,7 @@ from aretane.core.choice.reasons import reasons, verdict
 from aretane.core.choice.scored import SNOOKER, lead_in
 from aretane.core.choice.side import sides
 from aretane.core.choice.turn import GAMES, NOT_YET, Standing
-from aretane.core.runout.games import NoRun, Question, search
+from aretane.core.runout.games import ROTATION, NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
 from aretane.core.skill import Skill
@@ -84,12 +84,13 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     wishes = tuple(one.wished() for one in json_data.added)
     lead = lead_in(asked.discipline, there.lead)
     wanted, board = Wanted(asked, other, there.plan, there.may, wishes, lead), charting()
-    first: dict[Hashable, Callable[[], object]] = {
-        (FIRST, wanted): partial(_first, wanted=wanted, board=board)
-    }
-    more: dict[Hashable, Callable[[Run], object]] = {
-        (SETTLED, wanted): partial(_settled, wanted=wanted, board=board)
-    }
+    first: dict[Hashable, Callable[[], object]] = {}
+    more: dict[Hashable, Callable[[Run], object]] = {}
+    if asked.discipline in ROTATION:
+        first[FIRST, wanted] = partial(_first, wanted=wanted, board=board)
+        more[SETTLED, wanted] = partial(_settled, wanted=wanted, board=board)
+    else:  # their maps take longer: one pass over them says both
+        first[SETTLED, wanted] = partial(_found, None, wanted, 1.0, True, board)
     chart = board.ask(asked, there.plan.ball, more, first)
     return _view(chart, there, wanted, json_data)
 
@@ -104,11 +105,11 @@ def _settled(run: Run, wanted: Wanted, board: Charting) -> Told:
     return _found(run, wanted, 1.0, True, board)
 
 
-def _found(mine: Run, wanted: Wanted, coarser: float, settle: bool, board: Charting) -> Told:
+def _found(mine: Run | None, wanted: Wanted, coarser: float, settle: bool, board: Charting) -> Told:
     asked = wanted.asked
     me, other = sides(asked, wanted.other, coarser, mine, board.step, board.maps)
     rack = fresh_rack(wanted.standing, me, other)
-    drafts = wanted.drafts(mine)
+    drafts = wanted.drafts(me.run(asked.due))
     added = tuple(one for one in drafts if one is not None)
 
     def told(found: Choices) -> None:

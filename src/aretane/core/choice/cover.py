@@ -3,6 +3,8 @@
 import numpy as np
 from numpy.typing import NDArray
 
+from ..motion.kernel.jit import compiled
+
 Array = NDArray[np.float64]
 
 LINES = 15
@@ -11,23 +13,43 @@ GRAZE = 0.96
 """How far off centre the thinnest of them meets it (share of both radii)."""
 
 
-def hidden(cue: Array, ball: Array, others: Array, radii: Array, cue_radius: float, radius: float) -> Array:
+def hidden(
+    cue: Array, ball: Array, others: Array, radii: Array, cue_radius: float, radius: float
+) -> NDArray[np.bool_]:
     """Which straight ways (k, LINES) of a cue ball at `cue` (k, 2) to a ball at `ball` (k, 2) are blocked.
 
     `others` (k, m, 2) are the other balls, NaN where one is gone, with `radii` (m,), all in metres; the two
     last are the radii of the cue ball and of the ball.
     """
-    apart = cue_radius + radius
-    way = ball - cue
-    far = np.hypot(way[:, 0], way[:, 1])
-    line = np.arctan2(way[:, 1], way[:, 0])
+    blocked = np.zeros((len(cue), LINES), dtype=np.bool_)
     off = GRAZE * np.linspace(-1.0, 1.0, LINES)
-    turned = line[:, None] + np.arcsin(
-        np.clip(off[None, :] * apart / np.maximum(far, apart)[:, None], -1, 1)
+    places, there, rest, wide = (
+        np.ascontiguousarray(part, dtype=float) for part in (cue, ball, others, radii)
     )
-    reach = np.maximum(far[:, None] * np.cos(turned - line[:, None]) - apart * np.sqrt(1 - off**2), 0.0)
-    dx, dy = np.cos(turned), np.sin(turned)
-    ox, oy = (others[:, None, :, axis] - cue[:, None, None, axis] for axis in (0, 1))
-    along = np.clip(ox * dx[:, :, None] + oy * dy[:, :, None], 0.0, reach[:, :, None])
-    gap = np.hypot(ox - along * dx[:, :, None], oy - along * dy[:, :, None])
-    return np.asarray((gap < (cue_radius + radii)[None, None, :]).any(axis=2))
+    _block(places, there, rest, wide, float(cue_radius), float(radius), off, blocked)
+    return blocked
+
+
+@compiled
+def _block(
+    cue: Array, ball: Array, others: Array, radii: Array, cue_radius: float, radius: float, off: Array,
+    blocked: NDArray[np.bool_],
+) -> None:  # fmt: skip
+    """Set in `blocked` (k, l) the ways that meet the ball `off` (l,) centre, in shares of both radii, and
+    another ball before it."""
+    apart = cue_radius + radius
+    for k in range(cue.shape[0]):
+        far = max(np.hypot(ball[k, 0] - cue[k, 0], ball[k, 1] - cue[k, 1]), 1e-12)
+        x, y = (ball[k, 0] - cue[k, 0]) / far, (ball[k, 1] - cue[k, 1]) / far
+        for line in range(off.shape[0]):
+            turn = min(1.0, max(-1.0, off[line] * apart / max(far, apart)))
+            ahead = np.sqrt(1.0 - turn * turn)
+            dx, dy = x * ahead - y * turn, y * ahead + x * turn
+            reach = max(far * ahead - apart * np.sqrt(1.0 - off[line] * off[line]), 0.0)
+            for m in range(others.shape[1]):
+                ox, oy = others[k, m, 0] - cue[k, 0], others[k, m, 1] - cue[k, 1]
+                along = min(max(ox * dx + oy * dy, 0.0), reach)
+                near = cue_radius + radii[m]
+                if (ox - along * dx) ** 2 + (oy - along * dy) ** 2 < near * near:  # never for NaN
+                    blocked[k, line] = True
+                    break

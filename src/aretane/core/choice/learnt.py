@@ -1,12 +1,13 @@
 """Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.
 
-A constant, then edge, turn, no shot, mine, theirs, strength; of a frame lead, visit, no shot, pot, ahead, strength.
+A constant, then edge, turn, no shot, mine, theirs, strength;
+of a frame lead, visit, no shot, pot, ahead, strength.
 """
 
 SETTINGS: dict[str, str] = {
     "rotation": "nine-ball at regular, strong, advanced; round 1, 170 layouts of 3 racks, seed 570000",
     "groups": "eight-ball at regular, strong, advanced; round 1, 140 layouts of 3 racks, seed 570000",
-    "frame": "snooker at regular, strong, advanced; round 1, 120 layouts of 4 racks, seed 580000",
+    "frame": "snooker at regular, strong, advanced; round 1, 240 layouts of 4 racks, seed 590000",
 }
 WEIGHTS: dict[str, tuple[float, ...]] = {
     "rotation": (
@@ -28,12 +29,12 @@ WEIGHTS: dict[str, tuple[float, ...]] = {
         0.990497330390485,
     ),
     "frame": (
-        -0.16727239774261468,
-        0.5657393970202262,
-        0.6684596205404472,
-        -0.043580492622348345,
-        -0.11827148067251851,
-        1.410029285613942,
-        2.164878461501125,
+        -0.14212057184888918,
+        0.5654543584656901,
+        0.4569731895113665,
+        -0.01362619451981348,
+        0.1595448497397367,
+        0.8323984202917775,
+        2.4836625183859,
     ),
 }

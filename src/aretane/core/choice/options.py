@@ -1,6 +1,7 @@
 """What could be played: the shots worth listing at a standing, alike ones merged, with their worth."""
 
 from collections.abc import Callable, Iterable
+from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
 import numpy as np
@@ -67,7 +68,8 @@ def choices(
     drafts += places(here, may.hand, me, physics, threads)
     if may.push:
         drafts += push_outs(here, look.place, me, other, physics, threads)
-    ranked = [valuing.rough(one) for one in drafts]
+    with ThreadPoolExecutor(threads) as pool:
+        ranked = list(pool.map(valuing.rough, drafts))
     if here.discipline != SNOOKER and max((one.value for one in ranked), default=0.0) < SORE:
         given = fouls(here, look.place, me, other, physics, threads)
         ranked += [valuing.rough(one) for one in given]
@@ -78,9 +80,10 @@ def choices(
     listed = _unlike(ranked, kept)
     told(Choices(tuple(listed), False))
     if settle:
-        for number, one in enumerate(list(listed)):
-            listed[number] = valuing.fine(one)
-            told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
+        with ThreadPoolExecutor(threads) as pool:
+            for number, one in enumerate(pool.map(valuing.fine, list(listed))):
+                listed[number] = one
+                told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
         listed = _named(sorted(listed, key=lambda one: -one.value), kept)
     return Choices(tuple(listed), settle)
 

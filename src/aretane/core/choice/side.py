@@ -18,10 +18,11 @@ from ..vocabulary import CUE
 from .cover import hidden
 from .ladder import apart, shared, steps
 from .scored import SNOOKER
-from .turn import Standing, balls_on
+from .turn import GROUPED, Standing, balls_on
 
 WIDER = 1.4
-"""How much wider the grid of the other player's maps is in games with groups."""
+"""How much wider the grid of both players' maps is in games with groups, for their time: what is learnt is
+learnt on such maps too."""
 USUAL = 0.7
 """Chance to go on by a ball where nothing was searched (our choice)."""
 REDS = 6
@@ -209,19 +210,16 @@ def sides(
     asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None,
     told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
 ) -> tuple[Side, Side]:  # fmt: skip
-    """The player whose question it is and the other one, with their maps; `mine` where it is there already,
-    `told` and `kept` as in `Maker`.
-
-    In games with groups the other's maps are on a wider grid, for their time.
-    """
-    run = mine or search(asked, coarser, told=told, kept=kept)
+    """The player whose question it is and the other one, with their maps; `mine` where it is there already
+    on the same grid, `told` and `kept` as in `Maker`."""
+    wide = coarser * (WIDER if asked.due in GROUPED else 1.0)
+    run = mine or search(asked, wide, told=told, kept=kept)
     due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
     theirs = replace(asked, skill=other, due=due)
     if theirs == asked:
         rest = run
     else:
-        wider = coarser if asked.discipline in ROTATION else coarser * WIDER
-        rest = search(theirs, wider, told=told, kept=kept)
+        rest = search(theirs, wide, told=told, kept=kept)
     return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
 
 

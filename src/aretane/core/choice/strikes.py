@@ -127,7 +127,8 @@ def spread(order: Sequence[int], cue: Array, ball: Array, least: float, most: in
     """Of strikes in an order the first `most` whose cue ball or ball ends `least` m from any before."""
     kept: list[int] = []
     for k in order:
-        if all(max(np.hypot(*(cue[k] - cue[j])), np.hypot(*(ball[k] - ball[j]))) >= least for j in kept):
+        away = np.hypot(*(cue[kept] - cue[k]).T) >= least
+        if (away | (np.hypot(*(ball[kept] - ball[k]).T) >= least)).all():
             kept.append(int(k))
             if len(kept) == most:
                 break

@@ -28,6 +28,8 @@ NOT_YET = "choices are worked out for every game but straight pool so far"
 """Why there are none in another."""
 OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows": "reds", OPEN: OPEN, "": ""}
 """The other player's group."""
+GROUPED = tuple(due for due in OTHER if due)
+"""What is due in games with groups."""
 
 Called = tuple[str, PocketName] | None
 
