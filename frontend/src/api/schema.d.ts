@@ -5089,7 +5089,8 @@ export interface components {
          *     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
          *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
          *     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
-         *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight.
+         *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
+         *     the cue ball goes on, where another option pots the same ball, else empty.
          */
         OptionView: {
             /** After */
@@ -5137,6 +5138,8 @@ export interface components {
             rails: number;
             /** Reasons */
             reasons: string[];
+            /** Route */
+            route: string;
             /** Settled */
             settled: boolean;
             /** Side */
@@ -6798,6 +6801,7 @@ export interface components {
          * @description An option in short: the shooter's chance to win the rack with it and its standard error, how often it
          *     pots and fouls, how much of the next ball it hides on average and how often all of it; `frees` are balls
          *     of clusters that it takes apart. It meets `hit` first after `rails` cushions, `fullness` of it.
+         *     `route`: how the cue ball goes on, where another option pots the same ball.
          */
         WeighedOptionView: {
             /** Ball */
@@ -6826,6 +6830,8 @@ export interface components {
             rails: number;
             /** Reasons */
             reasons: string[];
+            /** Route */
+            route: string;
             /** Value */
             value: number;
         };

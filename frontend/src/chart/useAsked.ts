@@ -33,8 +33,13 @@ function unfinished(what: keyof Answers, answer: Answers[keyof Answers] | undefi
   return ["waiting", "rough"].includes(answer.stage) || (what === "outlook" && (answer as Outlook).own_waits);
 }
 
-/** `beside`: what else is asked, added to the body. */
-export function useAsked<W extends keyof Answers>(what: W, recording: number, rack: number, doc: RackDoc, shot: number, wanted: boolean, beside: object = {}): Answers[W] | null {
+/** What the answer is so far, without the reason why there is none. */
+export function useAsked<W extends keyof Answers>(...asked: Parameters<typeof useAnswer<W>>): Answers[W] | null {
+  return useAnswer(...asked).answer;
+}
+
+/** The answer so far, and why there is none any more. `beside`: what else is asked, added to the body. */
+export function useAnswer<W extends keyof Answers>(what: W, recording: number, rack: number, doc: RackDoc, shot: number, wanted: boolean, beside: object = {}): { answer: Answers[W] | null; trouble: string } {
   const quiet = useQuiet(wanted ? content(rack, doc, shot, beside) : "");
   const asked = useQuery<Answers[W]>({
     queryKey: [what, recording, quiet],
@@ -44,5 +49,5 @@ export function useAsked<W extends keyof Answers>(what: W, recording: number, ra
     enabled: wanted && quiet !== "",
     refetchInterval: (query) => (unfinished(what, query.state.data) ? AGAIN_AFTER : false),
   });
-  return wanted ? (asked.data ?? null) : null;
+  return { answer: wanted ? (asked.data ?? null) : null, trouble: asked.error?.message ?? "" };
 }

@@ -2,7 +2,7 @@
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Choices, Option, Place, Places, Words } from "../api/types";
-import { useAsked } from "../chart/useAsked";
+import { useAnswer } from "../chart/useAsked";
 import { docOf } from "../desk/deskStore";
 import { changeShot, layouts, placeBefore } from "../desk/rackDoc";
 import { ScoreLine } from "../desk/ScoreLine";
@@ -36,7 +36,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
   const doc = one ? changeShot(stored, one.id, (shot) => Object.entries(moved).reduce((made, [ball, at]) => placeBefore(made, ball, at as Place), shot)) : stored;
   const race = one ? needs(recording, number, one.shot.shooter) : null;
   const beside = { added: wishes, race };
-  const found = useAsked("choices", recording.id, number, doc, shotNumber, Boolean(one), { ...beside, ...condition });
+  const { answer: found, trouble } = useAnswer("choices", recording.id, number, doc, shotNumber, Boolean(one), { ...beside, ...condition });
   const balls = (one && layouts(doc)[one.id]?.before) ?? {};
   const count = found?.options.length ?? 0;
   const pin = (k: number) => setPinned(pinned === k ? null : k);
@@ -78,9 +78,9 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
             <span className="flex gap-3 text-sm font-normal"><Link className="go" to={`${base}/kicks/${shotNumber}`}>kicks and banks</Link><Link className="go" to={`${base}/shots/${shotNumber}`}>open on the desk</Link></span>
           </h1>
           {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win the rack, {level} model{count > 0 && `, against ${found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}`}</p>}
-          <Verdict found={found} />
+          <Verdict found={found} trouble={trouble} />
           {found && count > 0 && <Fork found={found} words={words} picked={picked} pinned={pinned} pick={setPicked} pin={pin} />}
-          {found?.cautions.map((said) => <p key={said} role="note" className="my-1 text-sm"><b>Take care.</b> {said}</p>)}
+          {found?.cautions.map((said) => <p key={said} role="note" className="quiet my-1 text-sm">{said}</p>)}
           {found?.match && option && <Match match={found.match} option={option} />}
           {count > 0 && <p className="quiet mt-1 text-xs"><kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd><kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd> <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk. A bar across the best attack marks the chance its pot needs.</p>}
           {one && count > 0 && <AddOption balls={Object.keys(balls).filter((ball) => ball !== "cue")} words={words} units={units} wishes={wishes} missed={found?.stage === "fine" ? wishes.filter((_, k) => found.added[k] === null) : []} set={(now) => { setWishes(now); setPicked(0); setPinned(null); }} />}
@@ -104,7 +104,8 @@ function Match({ match, option }: { match: NonNullable<Choices["match"]>; option
 }
 
 /** Attack or safety, in words, with what the pot needs. */
-function Verdict({ found }: { found: Choices | null }) {
+function Verdict({ found, trouble }: { found: Choices | null; trouble: string }) {
+  if (trouble) return <p role="alert" className="py-2 text-sm">{trouble}</p>;
   if (!found || found.stage === "waiting") return <p className="quiet py-2 text-sm italic">○ being worked out…</p>;
   if (found.stage === "none") return <p className="quiet py-2 text-sm">{found.reason}</p>;
   const attack = found.options.find((one) => one.ball !== null);

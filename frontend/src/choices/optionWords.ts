@@ -3,13 +3,13 @@ import type { WouldPlay, Option, Words } from "../api/types";
 import { theBall } from "../table/colours";
 import { thickness } from "../units/units";
 
-export type Named = Pick<Option, "kind" | "ball" | "pocket" | "hit" | "rails" | "fullness">;
+export type Named = Pick<Option, "kind" | "ball" | "pocket" | "hit" | "rails" | "fullness" | "route">;
 
 /** "the 7, foot right", "bank: the 9, side left", "safety off the 3: half ball". */
 export function optionWords(one: Named, words: Words): string {
   const kind = (words.option_kinds[one.kind] ?? one.kind).toLowerCase();
   if (one.ball) {
-    const where = `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}`;
+    const where = `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}${one.route && ` (${one.route})`}`;
     return one.kind === "pot" ? where : `${kind}: ${where}`;
   }
   if (one.kind === "push-out") return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : one.rails > 0 ? `, ${rails(one)}` : ""}`;

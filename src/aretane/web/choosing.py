@@ -11,7 +11,7 @@ from aretane.core.choice.match import fresh_rack, match_chance
 from aretane.core.choice.meant import Wished, planned, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
-from aretane.core.choice.reasons import reasons, verdict
+from aretane.core.choice.reasons import reasons, route_words, verdict
 from aretane.core.choice.scored import SNOOKER, lead_in
 from aretane.core.choice.side import sides
 from aretane.core.choice.turn import GAMES, NOT_YET, Standing
@@ -33,8 +33,8 @@ SNOOKER_CAUTION = (
     "back after a miss, are not in these chances."
 )
 RAISED_CAUTION = (
-    "A raised cue can damage the cloth, and a ball that flies can hurt somebody; many rooms forbid jumps "
-    "and massé shots: ask first."
+    "Take care: a raised cue can damage the cloth, and a ball that flies can hurt somebody; many rooms "
+    "forbid jumps and massé shots: ask first."
 )
 
 
@@ -179,7 +179,8 @@ def _option_view(found: Choices, one: Option) -> OptionView:
         paths=[path_view(trace, name) for name in trace.moved()],
         after=[(name, *in_mm(place)) for name, place in one.motion.after.places],
         hit=one.hit, rails=one.rails, fullness=None if one.fullness is None else round(one.fullness, 3),
-        reasons=list(reasons(found, one)), settled=one.settled, cue=in_mm(one.cue),
+        reasons=list(reasons(found, one)), route=route_words(found, one), settled=one.settled,
+        cue=in_mm(one.cue),
     )  # fmt: skip
 
 

@@ -81,7 +81,8 @@ class OptionView(BaseModel):
     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
-    first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight."""
+    first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
+    the cue ball goes on, where another option pots the same ball, else empty."""
 
     kind: str
     ball: str | None
@@ -105,6 +106,7 @@ class OptionView(BaseModel):
     rails: int
     fullness: float | None
     reasons: list[str]
+    route: str
     settled: bool
 
 

@@ -6,8 +6,8 @@ from functools import lru_cache
 import pytest
 
 from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, handed, too_close
-from aretane.core.choice.options import choices
-from aretane.core.choice.reasons import reasons, verdict
+from aretane.core.choice.options import ROUTES_APART, SAME_POT, choices
+from aretane.core.choice.reasons import reasons, route_words, verdict
 from aretane.core.choice.side import Side, openness, sides
 from aretane.core.choice.turn import Standing
 from aretane.core.geometry import Point
@@ -197,3 +197,16 @@ def test_what_is_noted_of_a_safety_is_what_the_table_shows() -> None:
             assert openness(then, left.cue) == 0.0
         if one.notes.leaves is not None:
             assert one.notes.leaves[0] in ("7", "8", "9") and 0 < one.notes.leaves[2] <= 1
+
+
+def test_a_pot_may_be_told_by_two_routes_that_lead_elsewhere() -> None:
+    at = standing({CUE: (0.9, 0.5), "7": (0.45, 0.3), "8": (1.9, 0.95), "9": (2.2, 0.3)})
+    found = ask(at, "advanced", "advanced", True, 2)
+    pots = [one for one in found.options if one.called is not None and one.called[0] == "7"]
+    twins = [one for one in pots if sum(two.called == one.called for two in pots) == 2]
+    assert len(twins) == 2
+    first, second = (one.motion.after.cue for one in twins)
+    assert first is not None and second is not None and first.distance(second) >= ROUTES_APART
+    assert all(route_words(found, one) for one in twins)
+    assert not any(route_words(found, one) for one in found.options if one not in twins)
+    assert all(sum(two.called == one.called for two in pots) <= SAME_POT for one in pots)

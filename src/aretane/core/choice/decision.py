@@ -21,7 +21,7 @@ from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
 from .option import Choices, Draft, Kind, Option, too_close
 from .options import PLAIN, May, choices
-from .reasons import reasons, verdict
+from .reasons import reasons, route_words, verdict
 from .side import Side, sides
 from .strikes import played
 from .turn import Standing
@@ -55,7 +55,8 @@ class ChoiceQuestion:
 
 @dataclass(frozen=True, slots=True)
 class Weighed:
-    """An option in short. `frees` are balls of clusters that its strike without error takes apart."""
+    """An option in short. `frees` are balls of clusters that its strike without error takes apart, `route`
+    how the cue ball goes on where another option pots the same ball."""
 
     kind: Kind
     ball: str | None
@@ -71,6 +72,7 @@ class Weighed:
     fullness: float | None
     frees: tuple[str, ...]
     reasons: tuple[str, ...]
+    route: str = ""
 
 
 @dataclass(frozen=True, slots=True)
@@ -107,7 +109,7 @@ def decision(
     draft, how, reason = _made(one, at, me, other)
     added = () if draft is None else (draft,)
     found = choices(at, me, other, asked.physics, threads, True, added, told, one.may)
-    made = next((k for k, o in enumerate(found.options) if draft and o.strike == draft.strike), None)
+    made = None if draft is None else _which(found, draft, one.plan)
     left = None
     if one.left is not None and one.seen is not None:
         then = at.left(one.left)
@@ -119,6 +121,13 @@ def decision(
         made, how if made is not None else None, reason or found.reason, verdict(found), found.break_even,
         left,
     )  # fmt: skip
+
+
+def _which(found: Choices, draft: Draft, plan: Plan) -> int | None:
+    """Which option the choice made is: where its plan leaves the route open, the best of that pot."""
+    if draft.kind == "pot" and plan.speed is None:
+        return next((k for k, one in enumerate(found.options) if one.called == draft.called), None)
+    return next((k for k, one in enumerate(found.options) if one.strike == draft.strike), None)
 
 
 def _made(one: ChoiceQuestion, at: Standing, me: Side, other: Side) -> tuple[Draft | None, How | None, str]:
@@ -161,5 +170,5 @@ def _weighed(found: Choices, one: Option) -> Weighed:
     ball, pocket = one.called or (None, None)
     return Weighed(
         one.kind, ball, pocket, one.value, one.error, one.made.share, one.foul.share, one.hidden, one.hooks,
-        one.hit, one.rails, one.fullness, one.notes.frees, reasons(found, one),
+        one.hit, one.rails, one.fullness, one.notes.frees, reasons(found, one), route_words(found, one),
     )  # fmt: skip

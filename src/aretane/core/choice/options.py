@@ -1,6 +1,6 @@
 """What could be played: the shots worth listing at a standing, alike ones merged, with their worth."""
 
-from collections.abc import Callable, Iterable
+from collections.abc import Callable, Iterable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
 
@@ -9,6 +9,8 @@ import numpy as np
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike
+from ..runout.routes import families
+from ..runout.run import Run
 from ..table import POCKETS
 from .decide import GLANCE, pot_strike, screened, worth
 from .handed import fouls, push_outs
@@ -30,6 +32,11 @@ POTS, SAFETIES, OTHERS = 8, 32, 4
 """How many of each kind are played with errors at first."""
 SCREENED = 120
 """Safeties among which those are chosen."""
+ROUTED, ROUTES, SAME_POT = 2, 3, 2
+"""Pots whose other routes are looked at once the answer is settled, how many of each, and at most so many
+options of one pot."""
+ROUTES_APART = 0.4
+"""m between where two routes leave the cue ball under which they are one choice."""
 ALIKE = 0.3
 """m between what two safeties leave under which they are one choice."""
 HOPELESS = 0.05
@@ -73,6 +80,11 @@ def choices(
     if here.discipline != SNOOKER and max((one.value for one in ranked), default=0.0) < SORE:
         given = fouls(here, look.place, me, other, physics, threads)
         ranked += [valuing.rough(one) for one in given]
+    ranked.sort(key=lambda one: -one.value)
+    if settle:
+        routed = _routes(ranked, me.run(here.due))
+        with ThreadPoolExecutor(threads) as pool:
+            ranked += pool.map(valuing.rough, routed)
     if not ranked:
         return Choices((), True, "nothing that can be played was found from here: check the layout")
     ranked.sort(key=lambda one: -one.value)
@@ -115,6 +127,18 @@ def _drafts(
         yield Draft("safety", None, cue, strike)
 
 
+def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
+    """Other ways to the next position after the best pots from where the cue ball lies."""
+    cue = run.maker.layout.cue
+    pots = [one for one in ranked if one.kind == "pot" and one.called is not None and one.cue == cue]
+    return [
+        Draft("pot", one.called, one.cue, family.strike)
+        for one in pots[:ROUTED]
+        if one.called is not None
+        for family in families(run, *one.called)[:ROUTES]
+    ]
+
+
 def _safest(
     here: Standing, cue: Point, me: Side, other: Side, physics: Physics, threads: int
 ) -> Iterable[Strike]:
@@ -132,20 +156,32 @@ def _safest(
 
 
 def _unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
-    """The best of what differs: a pot a ball and pocket, safeties that leave different tables."""
+    """The best of what differs: pots by ball, pocket and where they lead, safeties that leave different
+    tables."""
     kept: list[Option] = []
     for one in ranked:
         own = (one.called, one.strike) in keep
-        twin = any(
-            (one.called is not None and one.called == there.called)
-            or (one.hands_over and there.hands_over and _apart(one, there) < ALIKE)
-            for there in kept
-        )
+        twin = any(_one_route(one, there) or _one_table(one, there) for there in kept)
+        again = sum(one.called is not None and one.called == there.called for there in kept)
         same = sum(there.kind == one.kind for there in kept)
         full = len(kept) >= LISTED or same >= MOST.get(one.kind, LISTED)
-        if own or (not twin and not full):
+        if own or not (twin or full or again >= SAME_POT):
             kept.append(one)
     return kept
+
+
+def _one_route(one: Option, other: Option) -> bool:
+    """Whether two options pot the same ball alike and leave the cue ball at one place."""
+    if one.called is None or one.called != other.called:
+        return False
+    ends = one.motion.after.cue, other.motion.after.cue
+    routed = one.kind == other.kind == "pot" and one.cue == other.cue
+    return not routed or ends[0] is None or ends[1] is None or ends[0].distance(ends[1]) < ROUTES_APART
+
+
+def _one_table(one: Option, other: Option) -> bool:
+    """Whether two safeties leave nearly the same table."""
+    return one.hands_over and other.hands_over and _apart(one, other) < ALIKE
 
 
 def _apart(one: Option, other: Option) -> float:

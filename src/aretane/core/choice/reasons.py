@@ -1,5 +1,6 @@
 """Why an option is worth what it is, in a coach's words; each is read off what was computed for it."""
 
+from ..runout.routes import after_contact, spin_words
 from ..vocabulary import ball_words, pocket_words
 from .option import Choices, Option
 
@@ -52,6 +53,17 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     if one is found.options[0] and one.called is not None and found.safety is None and others:
         said.append("no safety was found")
     return tuple(said)
+
+
+def route_words(found: Choices, one: Option) -> str:
+    """How the cue ball goes on where another option pots the same ball, as "draw, off 2 rails"; else
+    nothing."""
+    twins = [other for other in found.options if other.called == one.called and other is not one]
+    if one.called is None or not twins:
+        return ""
+    count = len(after_contact(one.motion, one.called[0])[0])
+    rails = "no rail" if count == 0 else f"off {count} rail{'s' if count > 1 else ''}"
+    return f"{spin_words(one.strike.height)}, {rails}"
 
 
 def verdict(found: Choices) -> str:

@@ -216,10 +216,7 @@ def sides(
     run = mine or search(asked, wide, told=told, kept=kept)
     due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
     theirs = replace(asked, skill=other, due=due)
-    if theirs == asked:
-        rest = run
-    else:
-        rest = search(theirs, wide, told=told, kept=kept)
+    rest = run if theirs == asked else search(theirs, wide, told=told, kept=kept)
     return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
 
 

@@ -95,6 +95,48 @@ def routes(run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int
     return (*sorted(good, key=lambda one: -one.tolerance), *kept[len(good) :])
 
 
+@dataclass(frozen=True, slots=True)
+class Family:
+    """A way to the next position by its most promising strike without error, as in `Route`."""
+
+    rails: tuple[str, ...]
+    spin: Spin
+    strike: Strike
+
+
+def families(run: Run, ball: str, pocket: PocketName) -> list[Family]:
+    """The families of routes after the pot, the most promising first; empty as in `routes`."""
+    way = next((way for way in run.ways(run.start) if way.ball == ball), None)
+    if way is None or way.then is None:
+        return []
+    found: dict[tuple[tuple[str, ...], Spin], Family] = {}
+    for one in (looking := _Looking(run, way, pocket, 0.1)).families():
+        spin = looking.spin(one.strike).split(",")[0]
+        found.setdefault((one.rails, spin), Family(one.rails, spin, one.strike))
+    return list(found.values())
+
+
+def after_contact(motion: Motion, ball: str) -> tuple[tuple[str, ...], tuple[str, ...]]:
+    """The rails that the cue ball meets after the ball, in order, and the other balls it meets."""
+    rails: list[str] = []
+    touches: list[str] = []
+    contact = False
+    for event in motion.trace.happenings():
+        if event.kind == "ball" and "cue" in (event.ball, event.what):
+            other = event.what if event.ball == "cue" else event.ball
+            contact = contact or other == ball
+            if other != ball:
+                touches.append(other)
+        elif contact and event.ball == "cue" and event.kind == "rail":
+            rails.append(event.what)
+    return tuple(rails), tuple(dict.fromkeys(touches))
+
+
+def spin_words(height: float) -> Spin:
+    """What the height of the tip (ball radii) gives the cue ball."""
+    return "follow" if height > SPUN else "draw" if height < -SPUN else "centre"
+
+
 def _unlike(found: Iterable[Route]) -> list[Route]:
     """Of routes over the same rails with the same height of the tip, the one worth most."""
     seen: set[tuple[tuple[str, ...], str]] = set()
@@ -149,7 +191,7 @@ class _Looking:
             tried = self._tried(row, float(direction), float(chance))
             if tried is None:
                 continue
-            key = (tried.rails, self._spin(tried.strike))
+            key = (tried.rails, self.spin(tried.strike))
             if key not in best or tried.chance * tried.value > best[key].chance * best[key].value:
                 best[key] = tried
         return sorted(best.values(), key=lambda one: -one.chance * one.value)[:14]
@@ -160,26 +202,16 @@ class _Looking:
         motion = play(self.maker.table, self.maker.layout, strike, self.maker.physics)
         if motion.after.cue is None or dict(motion.potted).get(self.ball) != self.pocket:
             return None
-        rails: list[str] = []
-        touches: list[str] = []
-        contact = False
-        for event in motion.trace.happenings():
-            if event.kind == "ball" and "cue" in (event.ball, event.what):
-                other = event.what if event.ball == "cue" else event.ball
-                contact = contact or other == self.ball
-                if other != self.ball:
-                    touches.append(other)
-            elif contact and event.ball == "cue" and event.kind == "rail":
-                rails.append(event.what)
+        rails, touches = after_contact(motion, self.ball)
         left = TOUCHED if touches else 1.0
         value = self.points + left * self._value(*motion.after.cue)
-        return _Tried(strike, motion, tuple(rails), tuple(dict.fromkeys(touches)), value, chance)
+        return _Tried(strike, motion, rails, touches, value, chance)
 
     def _value(self, x: float, y: float) -> float:
         return float(worth_at(self.grid, self.frame, x, y))
 
-    def _spin(self, strike: Strike) -> Spin:
-        words = "follow" if strike.height > SPUN else "draw" if strike.height < -SPUN else "centre"
+    def spin(self, strike: Strike) -> Spin:
+        words = spin_words(strike.height)
         if abs(strike.side) < SPUN:
             return words
         return f"{words}, {'inside' if strike.side * self.cut < 0 else 'outside'}"
@@ -195,7 +227,7 @@ class _Looking:
         worth = np.where(fell & stays, self.points + after, 0.0)
         slower, faster = self._tolerance(one)
         return Route(
-            rails=one.rails, spin=self._spin(one.strike), speed=one.strike.speed, side=one.strike.side,
+            rails=one.rails, spin=self.spin(one.strike), speed=one.strike.speed, side=one.strike.side,
             height=one.strike.height, motion=one.motion, worth=float(worth.mean()),
             error=float(worth.std() / SAMPLES**0.5), pot=float(fell.mean()),
             inside=float((fell & stays & (after >= self.least)).mean()), scratch=float((~stays).mean()),
