@@ -6,7 +6,7 @@ of a frame lead, visit, no shot, pot, ahead, strength.
 
 SETTINGS: dict[str, str] = {
     "rotation": "nine-ball at regular, strong, advanced; round 1, 170 layouts of 3 racks, seed 570000",
-    "groups": "eight-ball at regular, strong, advanced; round 1, 140 layouts of 3 racks, seed 570000",
+    "groups": "eight-ball at regular, strong, advanced; round 1, 300 layouts of 3 racks, seed 600000",
     "frame": "snooker at regular, strong, advanced; round 1, 240 layouts of 4 racks, seed 590000",
 }
 WEIGHTS: dict[str, tuple[float, ...]] = {
@@ -20,13 +20,13 @@ WEIGHTS: dict[str, tuple[float, ...]] = {
         -0.6655190825880879,
     ),
     "groups": (
-        -0.4449978586057167,
-        0.5246900383251232,
-        0.057959478917705795,
-        0.05710654737357187,
-        0.2715214584254654,
-        0.16073453812107996,
-        0.990497330390485,
+        -0.6441626618581847,
+        0.5024085077114292,
+        -0.3031653419684139,
+        -0.09156329964662706,
+        -0.5563856856137892,
+        1.3053858386145005,
+        0.6242904235918485,
     ),
     "frame": (
         -0.14212057184888918,
