@@ -28,7 +28,7 @@ from .duels import LEVELS, open_standing, standing, two_sides
 from .rows import Row, at_most, seed
 
 PLAYS = 1000
-POSITIONS = {"nine-ball": 16, "eight-ball": 14, "snooker": 10}
+POSITIONS = {"nine-ball": 20, "eight-ball": 14, "snooker": 6}
 TIMED = 5
 MATCHED = 300
 """Racks played out after a safety and after the best of random strikes."""
@@ -80,19 +80,18 @@ def _racks(
 
 def truth(pool: ProcessPoolExecutor) -> Iterator[Row]:
     """What choices promise against racks played to their end."""
-    first = seed(700_000)
-    cases = [(game, first + k) for game, count in POSITIONS.items() for k in range(count)]
-    came = list(pool.map(held, cases))
-    for game in POSITIONS:
-        tops = [found[0] for (name, _), (found, _) in zip(cases, came, strict=True) if name == game]
-        yield from _rows(game, tops)
+    first, came = seed(700_000), list[tuple[list[Held], bool]]()
+    for game, count in POSITIONS.items():
+        own = list(pool.map(held, [(game, first + k) for k in range(count)]))
+        yield from _rows(game, [found[0] for found, _ in own])
+        came += own
     yield from _rows("all games", [found[0] for found, _ in came])
     apart = [found for found, close in came if not close]
     right = [one.came >= other.came - 2.0 * float(np.hypot(one.noise, other.noise)) for one, other in apart]
     yield Row(
         "the option ranked first wins at least as often as the second", round(float(np.mean(right)), 3), "",
         0.9, "higher", len(apart),
-        f"Of {len(cases)} positions those not too close to call; {PLAYS} racks each, less twice the noise.",
+        f"Of {len(came)} positions those not too close to call; {PLAYS} racks each, less twice the noise.",
     )  # fmt: skip
 
 
@@ -193,5 +192,5 @@ def measure() -> Iterator[Row]:
     choices(at, *two_sides(at, "strong", "strong", 3.0), Physics())
     yield from speeds()
     with ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready) as pool:
-        yield margin(pool)
         yield from truth(pool)
+        yield margin(pool)

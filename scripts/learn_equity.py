@@ -7,6 +7,7 @@ Every round plays with what the one before learnt.
 """
 
 import argparse
+import json
 import random
 import sys
 from concurrent.futures import ProcessPoolExecutor
@@ -23,7 +24,7 @@ from bench.duels import LEVELS, standing, two_sides  # noqa: E402
 from aretane.core.choice import learnt  # noqa: E402
 from aretane.core.choice.decide import family, seen_row  # noqa: E402
 from aretane.core.choice.duel import Turn, duel  # noqa: E402
-from aretane.core.choice.equity import FEATURES, FRAME_FEATURES, fitted  # noqa: E402
+from aretane.core.choice.equity import FEATURES, FRAME_FEATURES, promised  # noqa: E402
 from aretane.core.motion import Physics  # noqa: E402
 
 TARGET = ROOT / "src" / "aretane" / "core" / "choice" / "learnt.py"
@@ -33,10 +34,15 @@ GAMES = {"rotation": ("nine-ball",), "groups": ("eight-ball",), "frame": ("snook
 RIDGE = 2.0
 
 
-def played(job: tuple[str, int, int, dict[str, tuple[float, ...]]]) -> list[tuple[float, ...]]:
+Job = tuple[str, int, int, dict[str, tuple[float, ...]], dict[str, float]]
+"""Game, seed, racks, and the weights and powers to play with."""
+
+
+def played(job: Job) -> list[tuple[float, ...]]:
     """Rows of what was seen, each with who won and the layout at its end."""
-    discipline, seed, racks, weights = job
+    discipline, seed, racks, weights, powers = job
     learnt.WEIGHTS.update(weights)
+    learnt.POWERS.update(powers)
     rng = random.Random(f"{seed} levels")  # the bare seed draws the layout, which levels must not follow
     at = standing(discipline, seed)
     sides = two_sides(at, rng.choice(LEVELS), rng.choice(LEVELS))
@@ -59,19 +65,23 @@ def main() -> None:
     parser.add_argument("--first", type=int, default=FIRST)
     parser.add_argument("--games", nargs="*", default=list(GAMES))
     given = parser.parse_args()
-    weights, settings = dict(learnt.WEIGHTS), dict(learnt.SETTINGS)
+    weights, settings, powers = dict(learnt.WEIGHTS), dict(learnt.SETTINGS), dict(learnt.POWERS)
     with ProcessPoolExecutor(2, get_context("spawn")) as pool:
         for turn in range(given.rounds):
             for name in given.games:
                 seeds = range(given.first + turn * given.layouts, given.first + (turn + 1) * given.layouts)
-                jobs = [(game, seed, given.racks, weights) for game in GAMES[name] for seed in seeds]
+                jobs = [
+                    (game, seed, given.racks, weights, powers) for game in GAMES[name] for seed in seeds
+                ]
                 rows = np.array([row for part in pool.map(played, jobs) for row in part])
                 assert all(family(game) == name for game in GAMES[name])
                 run, x, won, layouts = rows[:, 0], rows[:, 1:-2], rows[:, -2], rows[:, -1]
                 held = layouts % 5 == 0
-                trial = fitted(x[~held], run[~held], won[~held], RIDGE)
-                weights[name] = tuple(float(w) for w in fitted(x, run, won, RIDGE))
-                expected = run[held] + (1.0 - run[held]) / (1.0 + np.exp(-x[held] @ trial))
+                power, trial = promised(x[~held], run[~held], won[~held], RIDGE)
+                come = run[held] ** power
+                expected = come + (1.0 - come) / (1.0 + np.exp(-x[held] @ trial))
+                powers[name], best = promised(x, run, won, RIDGE)
+                weights[name] = tuple(float(w) for w in best)
                 print(
                     f"round {turn + 1}, {name}: {len(rows)} looks; on layouts not learnt from "
                     f"promised {expected.mean():.3f}, came {won[held].mean():.3f}, "
@@ -82,22 +92,25 @@ def main() -> None:
                     f"{', '.join(GAMES[name])} at {', '.join(LEVELS)}; round {turn + 1}, {given.layouts} "
                     f"layouts of {given.racks} racks, seed {given.first}"
                 )
-                _write(weights, settings)
+                _write(weights, settings, powers)
                 for edge in range(10):
                     here = (expected >= edge / 10) & (expected < (edge + 1) / 10)
                     if here.any():
-                        promised, came = expected[here].mean(), won[held][here].mean()
-                        print(f"  {edge / 10:.1f}: {here.sum()} {promised:.3f} {came:.3f}", flush=True)
+                        meant, came = expected[here].mean(), won[held][here].mean()
+                        print(f"  {edge / 10:.1f}: {here.sum()} {meant:.3f} {came:.3f}", flush=True)
 
 
-def _write(weights: dict[str, tuple[float, ...]], settings: dict[str, str]) -> None:
+def _write(
+    weights: dict[str, tuple[float, ...]], settings: dict[str, str], powers: dict[str, float]
+) -> None:
     lines = [
         '"""Weights of `equity`, learnt by `scripts/learn_equity.py`. Do not edit by hand.', "",
         f"A constant, then {', '.join(FEATURES)};", f"of a frame {', '.join(FRAME_FEATURES)}.", '"""', "",
         "SETTINGS: dict[str, str] = {",
     ]  # fmt: skip
     lines += [f'    "{name}": "{words}",' for name, words in settings.items()]
-    lines += ["}", "WEIGHTS: dict[str, tuple[float, ...]] = {"]
+    lines += ["}", f"POWERS: dict[str, float] = {json.dumps(powers)}"]
+    lines += ["WEIGHTS: dict[str, tuple[float, ...]] = {"]
     for name, one in weights.items():
         lines += [f'    "{name}": (', *(f"        {value!r}," for value in one), "    ),"]
     TARGET.write_text("\n".join([*lines, "}", ""]))

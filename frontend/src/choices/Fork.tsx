@@ -55,10 +55,10 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
         {found.options.map((one, k) => (
           <li key={k} className={`absolute inset-x-0 ${k === picked ? "bg-base-200/60" : ""}`} style={{ top: k * ROW, height: ROW }}>
             <button type="button" className="absolute inset-0 text-left" aria-pressed={k === picked} aria-label={`${k + 1}: ${optionWords(one, words)}, ${chance(one.value)} to win`} onClick={() => pick(k)} />
-            <p className="pointer-events-none absolute top-0.5 text-sm" style={{ left: `${(START / WIDE) * 100}%` }}>
+            <p className="pointer-events-none absolute top-0.5 right-9 truncate text-sm" style={{ left: `${(START / WIDE) * 100}%` }}>
+              {found.planned === k && <span className="quiet">planned: </span>}
+              {found.added.includes(k) && <span className="quiet">asked: </span>}
               <b>{optionWords(one, words)}</b>
-              {found.planned === k && <span className="quiet"> · planned</span>}
-              {found.added.includes(k) && <span className="quiet"> · asked about</span>}
             </p>
             <p className="num pointer-events-none absolute top-1 left-1 text-sm"><kbd className="key">{k + 1}</kbd></p>
             <p className="num pointer-events-none absolute left-1 text-sm" style={{ top: ROW / 2 + 1 }}>

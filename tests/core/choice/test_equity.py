@@ -8,13 +8,14 @@ import statsmodels.api as sm
 
 from aretane.core.choice import learnt
 from aretane.core.choice.decide import standing_equity
-from aretane.core.choice.equity import FEATURES, Prospects, equity, fitted
+from aretane.core.choice.equity import FEATURES, FRAME_FEATURES, Prospects, equity, fitted, promised
 from aretane.core.choice.side import Look
 from aretane.core.geometry import Point
 
 from .test_options import both, standing
 
 HERE = Point(0.5, 0.5)
+RACKS = ("rotation", "groups")
 
 
 def rack(share: float) -> Prospects:
@@ -46,12 +47,25 @@ def test_a_ridge_draws_the_weights_towards_nothing_but_not_the_constant() -> Non
     assert abs(held[1]) < abs(free[1])
 
 
+def test_the_power_of_a_promised_run_is_found() -> None:
+    rng = np.random.default_rng(4)
+    rows = np.column_stack([np.ones(40_000), rng.normal(size=40_000)])
+    meant, chance = np.array((-0.4, 0.8)), rng.random(40_000)
+    come = chance**1.6
+    won = rng.random(40_000) < come + (1 - come) / (1 + np.exp(-rows @ meant))
+    power, weights = promised(rows, chance, won.astype(float), ridge=0.0)
+    assert power == pytest.approx(1.6, abs=0.21)
+    assert weights == pytest.approx(meant, abs=0.15)
+
+
 @pytest.mark.parametrize("family", list(learnt.WEIGHTS))
 def test_there_is_a_weight_for_every_feature(family: str) -> None:
-    assert len(learnt.WEIGHTS[family]) == 1 + len(FEATURES)
+    features = FRAME_FEATURES if family == "frame" else FEATURES
+    assert len(learnt.WEIGHTS[family]) == 1 + len(features)
+    assert family in learnt.POWERS and family in learnt.SETTINGS
 
 
-@pytest.mark.parametrize("family", list(learnt.WEIGHTS))
+@pytest.mark.parametrize("family", RACKS)
 @pytest.mark.parametrize("race", [0.2, 0.5, 0.8])
 def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) -> None:
     found = [
@@ -62,7 +76,7 @@ def test_a_better_chance_to_run_out_never_wins_less(family: str, race: float) ->
     assert all(0.0 < one <= 1.0 for one in found)
 
 
-@pytest.mark.parametrize("family", list(learnt.WEIGHTS))
+@pytest.mark.parametrize("family", RACKS)
 def test_who_usually_wins_the_race_wins_more(family: str) -> None:
     look = Look(0.15, 0.5, None, HERE)
     found = [equity(look, rack(race), family) for race in (0.1, 0.3, 0.5, 0.7, 0.9)]

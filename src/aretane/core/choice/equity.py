@@ -18,6 +18,8 @@ Array = NDArray[np.float64]
 FEATURES = ("edge", "turn", "no shot", "mine", "theirs", "strength")
 EDGE = 0.005
 """Chances are held so far from 0 and 1 before their log odds are taken."""
+POWERS = (1.0, 1.2, 1.4, 1.6, 1.8, 2.0)
+"""Powers of the chance to run out among which one is learnt."""
 MANY = 7
 """Balls left are counted in shares of so many."""
 
@@ -53,13 +55,15 @@ def row(look: Look, rack: Prospects) -> tuple[float, ...]:
 
 
 def equity(look: Look, rack: Prospects, family: str) -> float:
-    """The chance of the player who is at the table to win the rack: r + (1 - r) g, where r is the chance to
-    run out now and g that of winning without. `family` names the games it was learnt from: a key of
-    `learnt.WEIGHTS`."""
+    """The chance of the player who is at the table to win the rack: r + (1 - r) g, where g is the chance of
+    winning without running out now. r is what comes of the chance to run out that the map promises: that
+    chance to a power, for long runs come less often than they are promised. `family` names the games it
+    was learnt from: a key of `learnt.WEIGHTS`."""
+    run: float = look.chance ** learnt.POWERS[family]
     total = sum(
         weight * value for weight, value in zip(learnt.WEIGHTS[family], row(look, rack), strict=True)
     )
-    return look.chance + (1.0 - look.chance) / (1.0 + exp(-total))
+    return run + (1.0 - run) / (1.0 + exp(-total))
 
 
 FRAME_FEATURES = ("lead", "visit", "no shot", "pot", "ahead", "strength")
@@ -100,6 +104,17 @@ def frame_equity(look: Look, frame: FrameProspects) -> float:
     weights = learnt.WEIGHTS["frame"]
     total = sum(weight * value for weight, value in zip(weights, frame_row(look, frame), strict=True))
     return 1.0 / (1.0 + exp(-total))
+
+
+def promised(rows: Array, chance: Array, won: Array, ridge: float = 1.0) -> tuple[float, Array]:
+    """The power of POWERS and the weights (f,) under which `won` (n,) is likeliest; as in `fitted`."""
+    found = [(power, fitted(rows, chance**power, won, ridge)) for power in POWERS]
+    return max(found, key=lambda one: _likely(rows, chance ** one[0], won, one[1]))
+
+
+def _likely(rows: Array, chance: Array, won: Array, weights: Array) -> float:
+    expected = np.clip(chance + (1.0 - chance) * expit(rows @ weights), 1e-9, 1.0 - 1e-9)
+    return float((won * np.log(expected) + (1.0 - won) * np.log(1.0 - expected)).sum())
 
 
 def fitted(rows: Array, chance: Array, won: Array, ridge: float = 1.0) -> Array:

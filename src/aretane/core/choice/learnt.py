@@ -6,9 +6,10 @@ of a frame lead, visit, no shot, pot, ahead, strength.
 
 SETTINGS: dict[str, str] = {
     "rotation": "nine-ball at regular, strong, advanced; round 1, 170 layouts of 3 racks, seed 570000",
-    "groups": "eight-ball at regular, strong, advanced; round 1, 300 layouts of 3 racks, seed 600000",
+    "groups": "eight-ball at regular, strong, advanced; round 1, 260 layouts of 4 racks, seed 610000",
     "frame": "snooker at regular, strong, advanced; round 1, 240 layouts of 4 racks, seed 590000",
 }
+POWERS: dict[str, float] = {"rotation": 1.0, "groups": 1.8, "frame": 1.0}
 WEIGHTS: dict[str, tuple[float, ...]] = {
     "rotation": (
         -0.6328720278050466,
@@ -20,13 +21,13 @@ WEIGHTS: dict[str, tuple[float, ...]] = {
         -0.6655190825880879,
     ),
     "groups": (
-        -0.6441626618581847,
-        0.5024085077114292,
-        -0.3031653419684139,
-        -0.09156329964662706,
-        -0.5563856856137892,
-        1.3053858386145005,
-        0.6242904235918485,
+        -0.10307290967659612,
+        0.613552403962404,
+        0.22561903867657523,
+        0.008048878331978643,
+        -0.3612613069949347,
+        0.404997203673282,
+        1.3496092501892214,
     ),
     "frame": (
         -0.14212057184888918,

@@ -101,11 +101,12 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
         return scored.judged(at.due, at.on, at.lead, ends, called)
     names = list(ends.names)
     last = LAST[at.discipline]
-    on = np.array([names.index(ball) for ball in at.on])
+    on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
+    on[[names.index(ball) for ball in at.on]] = True
     fates = ends.fates
     down = fates[:, 1:] >= 0
     cushion = ends.rails.sum(axis=1) - ends.rails_before > 0
-    foul = ~np.isin(ends.first_hit, on) | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
+    foul = ~on[ends.first_hit] | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
     foul |= ~cushion & ~down.any(axis=1)
     counts = np.zeros(len(fates), dtype=bool)
     if at.discipline == "nine-ball":

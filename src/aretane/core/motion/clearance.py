@@ -32,6 +32,10 @@ def out_of_rubber(place: Array, radius: float, bed: Bed) -> bool:
 
     Meant for placing errors below a millimetre: the shortest way out is taken.
     """
+    long, wide = float(bed.frame[LONG]), float(bed.frame[WIDE])
+    x, y = float(place[0]), float(place[1])
+    if radius < x < long - radius and radius < y < wide - radius:
+        return False  # rubber lies outside the line of the noses
     moved = False
     for depth, nx, ny in rubber(place, radius, bed):
         if depth > 1e-12:
