@@ -35,6 +35,8 @@ SCREENED = 120
 ROUTED, ROUTES, SAME_POT = 2, 3, 2
 """Pots whose other routes are looked at once the answer is settled, how many of each, and at most so many
 options of one pot."""
+LIKELY = 0.3
+"""Chance of a pot from which its routes are a question (our choice)."""
 ROUTES_APART = 0.4
 """m between where two routes leave the cue ball under which they are one choice."""
 ALIKE = 0.3
@@ -130,7 +132,7 @@ def _drafts(
 def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
     """Other ways to the next position after the best pots from where the cue ball lies."""
     cue = run.maker.layout.cue
-    pots = [one for one in ranked if one.kind == "pot" and one.called is not None and one.cue == cue]
+    pots = [one for one in ranked if one.kind == "pot" and one.cue == cue and one.made.share >= LIKELY]
     return [
         Draft("pot", one.called, one.cue, family.strike)
         for one in pots[:ROUTED]
