@@ -14,7 +14,7 @@ from aretane.core.choice.options import May, choices
 from aretane.core.choice.reasons import reasons, route_words, verdict
 from aretane.core.choice.scored import SNOOKER, lead_in
 from aretane.core.choice.side import sides
-from aretane.core.choice.turn import GAMES, NOT_YET, Standing
+from aretane.core.choice.turn import GAMES, NOT_YET, Fouls, Standing
 from aretane.core.runout.games import ROTATION, NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
@@ -49,7 +49,8 @@ class Told(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """What is asked about a position: the other player, the plan, what is allowed, and options that
-    somebody had in mind; the points of `lead` where they decide."""
+    somebody had in mind; the points of `lead` and the `fouls`
+    in a row where they decide."""
 
     asked: Question
     other: Skill
@@ -57,11 +58,12 @@ class Wanted:
     may: May
     wishes: tuple[Wished, ...]
     lead: float
+    fouls: Fouls
 
     @property
     def standing(self) -> Standing:
         asked = self.asked
-        return Standing(asked.table, asked.discipline, asked.layout, asked.due, self.lead)
+        return Standing(asked.table, asked.discipline, asked.layout, asked.due, self.lead, self.fouls)
 
     def drafts(self, run: Run) -> tuple[Draft | None, ...]:
         """The planned shot and the options asked about, None where no aim was found for one."""
@@ -83,7 +85,7 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     other = in_form(there.other or there.question.skill, json_data.opponent)
     wishes = tuple(one.wished() for one in json_data.added)
     lead = lead_in(asked.discipline, there.lead)
-    wanted, board = Wanted(asked, other, there.plan, there.may, wishes, lead), charting()
+    wanted, board = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls), charting()
     first: dict[Hashable, Callable[[], object]] = {}
     more: dict[Hashable, Callable[[Run], object]] = {}
     if asked.discipline in ROTATION:

@@ -11,6 +11,7 @@ from flask import current_app
 from pydantic import Field
 
 from aretane.core.choice.options import May
+from aretane.core.choice.turn import Fouls
 from aretane.core.geometry import Point
 from aretane.core.patterns.angles import angle_range, angle_words
 from aretane.core.patterns.scratch import scratch_lines
@@ -27,7 +28,7 @@ from aretane.core.units import mm
 from .asker import to_read
 from .charting import Chart, Charting
 from .racks import PreviewBody, before_rack
-from .reviewing import RackHead, may_of, replayed, skill_of
+from .reviewing import RackHead, fouls_of, may_of, replayed, skill_of
 from .striking import path_view
 from .views import AdvisedView, AngleView, ChartView, LegView, OutlookView, OwnOrderView, ScratchView
 
@@ -43,13 +44,14 @@ class OutlookBody(PreviewBody):
 
 class Asked(NamedTuple):
     """The position that is looked at: its question, the plan of the shot; in a match of two how far the
-    shooter leads, and the other player's model; what the player may do besides."""
+    shooter leads, and the other player's model; what the player may do besides; fouls in a row."""
 
     question: Question
     plan: Plan
     lead: int
     other: Skill | None
     may: May
+    fouls: Fouls
 
 
 def asked_of(recording_id: int, body: OutlookBody) -> Asked:
@@ -71,7 +73,8 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
     others = [player for player in step.state.players if player != shooter]
     other = skill_of(around, others[0]) if len(others) == 1 else None
     lead = step.state.score(shooter) - sum(step.state.score(player) for player in others)
-    return Asked(asked, step.shot.plan, lead, other, may_of(around.discipline, step.state))
+    fouls = fouls_of(around, step.state, shooter)
+    return Asked(asked, step.shot.plan, lead, other, may_of(around.discipline, step.state), fouls)
 
 
 def charting() -> Charting:

@@ -6,6 +6,7 @@ from typing import NamedTuple
 
 from aretane.core.choice.in_hand import Hand
 from aretane.core.choice.options import May
+from aretane.core.choice.turn import Fouls
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import CLOTH, Physics
@@ -162,6 +163,15 @@ def may_of(discipline: str, state: RackState) -> May:
     """What the player may do besides a strike from where the cue ball lies."""
     hand: Hand = "" if not state.ball_in_hand else "behind-line" if state.behind_line else "anywhere"
     return May(state.push_out_allowed and discipline in ROTATION, hand)
+
+
+def fouls_of(around: Scene, state: RackState, shooter: str) -> Fouls:
+    """The fouls in a row of a player and of the other, where two play and the third loses the rack."""
+    others = [player for player in state.players if player != shooter]
+    if not around.options.three_foul or len(others) != 1:
+        return None
+    counted = dict(state.fouls_in_a_row)
+    return counted.get(shooter, 0), counted.get(others[0], 0)
 
 
 def review_stored(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> Reviewed:

@@ -1,5 +1,7 @@
 """What a strike hands over, held against a slow reading of the motion and against the rules of the log."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -145,3 +147,19 @@ def test_an_open_table_takes_the_group_of_the_ball_that_was_called() -> None:
     k, ends = found[0]
     assert after(at, ends, k, AGAIN, called).due == GROUPS["2"]
     assert after(at, ends, k, OVER, None).due == "open"
+
+
+def test_the_third_foul_in_a_row_loses_the_rack_where_it_counts() -> None:
+    """WPA nine-ball: three successive fouls lose the rack, a lawful shot begins the count anew (memory)."""
+    at = Standing(TABLE, "nine-ball", strewn(3, ["3", "6", "9"]), fouls=(2, 1))
+    rows = strikes(9)
+    ends = play_many(TABLE, at.layout, rows)
+    counted = judged(at, ends)
+    plain = judged(replace(at, fouls=None), ends)
+    assert (plain == FOUL).any() and (plain == OVER).any()
+    assert (counted == np.where(plain == FOUL, LOST, plain)).all()
+    over = int(np.flatnonzero(plain == OVER)[0])
+    assert after(at, ends, over, OVER, None).fouls == (1, 0)
+    foul = int(np.flatnonzero(plain == FOUL)[0])
+    assert after(replace(at, fouls=(1, 1)), ends, foul, FOUL, None).fouls == (1, 2)
+    assert after(replace(at, fouls=None), ends, foul, FOUL, None).fouls is None

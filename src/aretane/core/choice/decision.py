@@ -24,7 +24,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .side import Side, sides
 from .strikes import played
-from .turn import Standing
+from .turn import Fouls, Standing
 from .valuing import Valuing
 from .verdicts import FOUL, LOST
 
@@ -42,7 +42,7 @@ WEIGHED = 6
 class ChoiceQuestion:
     """What was decided at a shot: the position and who asks, against whom, what was planned and allowed. Of
     a shot that pots nothing on purpose also what came (`seen`, `left`), for its strike was not written
-    down; of others the answer does not depend on it. `lead` as in `Standing`."""
+    down; of others the answer does not depend on it. `lead` and `fouls` as in `Standing`."""
 
     asked: Question
     other: Skill
@@ -51,6 +51,7 @@ class ChoiceQuestion:
     seen: Seen | None = None
     left: Layout | None = None
     lead: float = 0.0
+    fouls: Fouls = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -104,7 +105,7 @@ def decision(
 ) -> Decision:  # fmt: skip
     """Work out a decision; `told` hears of its steps, and what it raises stops the work."""
     asked = one.asked
-    at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead)
+    at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead, one.fouls)
     me, other = sides(asked, one.other, told=told, kept=kept)
     draft, how, reason = _made(one, at, me, other)
     added = () if draft is None else (draft,)

@@ -29,7 +29,9 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
     errors that hand the table over, `answers` what the other played after some of them."""
     frees, stay = freed(here, motion.after)
     answer = Counter((one.kind, one.rails) for one in answers).most_common(1)
-    return Notes(frees, stay, _behind(here, motion.after), _left(looks), answer[0][0] if answer else None)
+    behind, left = _behind(here, motion.after), _left(looks)
+    in_a_row = 0 if here.fouls is None else here.fouls[0] + 1
+    return Notes(frees, stay, behind, left, answer[0][0] if answer else None, in_a_row)
 
 
 def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...]]:

@@ -47,6 +47,7 @@ class Notes:
     it leaves; `behind` the balls between the cue ball and the easiest ball on after it. `leaves` is the pot
     that the other is most often left after a strike that hands the table over, with its mean chance and in
     what share of them; `answer` what the other most often plays, with the cushions of a kick.
+    `in_a_row`: which foul in a row one would be where the third loses, else 0.
     """
 
     frees: tuple[str, ...] = ()
@@ -54,6 +55,7 @@ class Notes:
     behind: tuple[str, ...] = ()
     leaves: tuple[str, PocketName, float, float] | None = None
     answer: tuple[str, int] | None = None
+    in_a_row: int = 0
 
 
 @dataclass(frozen=True, slots=True)

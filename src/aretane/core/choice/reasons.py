@@ -3,6 +3,7 @@
 from ..runout.routes import after_contact, spin_words
 from ..vocabulary import ball_words, pocket_words
 from .option import Choices, Option
+from .turn import THIRD
 
 FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
 """Chances from which a pot is long odds, a run is behind it, or what is left is easy or hard to win."""
@@ -45,9 +46,11 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
             said.append(f"{_percent(one.hidden)} of the next ball is hidden")
         elif one.hidden < 1.0 - MOSTLY:
             said.append("hides little: it lives by the distance")
-    if one.kind == "foul":
-        said.append("a foul given away counts towards three in a row")
-    elif one.foul.share >= RISKY:
+    if one.notes.in_a_row >= THIRD and one.foul.share > 0:
+        said.append(f"a foul would be the third in a row: {_percent(one.foul.share)} to lose by it")
+    elif one.kind == "foul" and one.notes.in_a_row:
+        said.append(f"it is foul {one.notes.in_a_row} in a row, and the third loses")
+    elif one.kind != "foul" and one.foul.share >= RISKY:
         said.append(f"a foul in {_percent(one.foul.share)} of the strikes")
     others = [option for option in found.options if option is not one]
     if one is found.options[0] and one.called is not None and found.safety is None and others:

@@ -31,6 +31,10 @@ OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows":
 GROUPED = tuple(due for due in OTHER if due)
 """What is due in games with groups."""
 
+Fouls = tuple[int, int] | None
+"""Fouls in a row of the player at the table and of the other, where the third loses the rack; else None."""
+THIRD = 3
+
 Called = tuple[str, PocketName] | None
 
 
@@ -38,13 +42,14 @@ Called = tuple[str, PocketName] | None
 class Standing:
     """A rack in the hands of a player: the layout (without a cue ball: it is in hand) and what is due to
     the player: a group, `open`, or nothing in rotation; in snooker red, colour or end, with the points of
-    `lead` over the other."""
+    `lead` over the other. `fouls` count where three in a row lose."""
 
     table: Table
     discipline: str
     layout: Layout
     due: str = ""
     lead: float = 0.0
+    fouls: Fouls = None
 
     @property
     def on(self) -> tuple[str, ...]:
@@ -55,7 +60,7 @@ class Standing:
     def theirs(self) -> "Standing":
         """The same table with the other player at it."""
         due = scored.due_of(self.layout) if self.discipline == scored.SNOOKER else OTHER[self.due]
-        return replace(self, due=due, lead=-self.lead)
+        return replace(self, due=due, lead=-self.lead, fouls=_swapped(self.fouls))
 
     def left(self, layout: Layout) -> "Standing":
         """The other player at the table with the balls so, no points made."""
@@ -95,7 +100,7 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     safety; where shots are called nothing else counts.
 
     A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot after
-    the hit (WPA rules of play, general fouls; memory).
+    the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed.
     """
     if at.discipline == scored.SNOOKER:
         return scored.judged(at.due, at.on, at.lead, ends, called)
@@ -114,7 +119,8 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     elif called is not None and called[0] in names:
         counts = np.asarray(fates[:, names.index(called[0])] == POCKETS.index(called[1]))
     money = fates[:, names.index(last)] >= 0
-    verdict = np.where(foul, FOUL, np.where(counts, AGAIN, OVER))
+    third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
+    verdict = np.where(foul, LOST if third else FOUL, np.where(counts, AGAIN, OVER))
     if at.discipline == "nine-ball":
         return np.where(money & ~foul, WON, verdict)
     wins = counts & ~foul & money & (called is not None and called[0] == last)
@@ -144,4 +150,11 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
         due = GROUPS.get(called[0], OPEN)
     if verdict != AGAIN:
         due = OTHER[due]
-    return Standing(at.table, at.discipline, left, due)
+    fouls = at.fouls and ((at.fouls[0] + 1 if verdict == FOUL else 0), at.fouls[1])
+    return Standing(
+        at.table, at.discipline, left, due, fouls=fouls if verdict == AGAIN else _swapped(fouls)
+    )  # fmt: skip
+
+
+def _swapped(fouls: Fouls) -> Fouls:
+    return fouls and (fouls[1], fouls[0])

@@ -12,7 +12,7 @@ from aretane.core.runout.games import NoRun, question
 from aretane.core.skill import Skill
 from aretane.core.vocabulary import CUE
 
-from ..reviewing import Scene, may_of, skill_of
+from ..reviewing import Scene, fouls_of, may_of, skill_of
 
 
 class AskedDecision(NamedTuple):
@@ -63,6 +63,7 @@ def _asked(scene: Scene, step: Step) -> AskedDecision:
     one = ChoiceQuestion(
         asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
         left if seen is not None and hands_over else None, _lead(scene, step),
+        fouls_of(scene, state, shot.shooter),
     )  # fmt: skip
     content = hashlib.sha256(repr((MODEL, one)).encode()).hexdigest()
     return AskedDecision(one, content, "")
