@@ -8,7 +8,7 @@ const words = {
   option_kinds: { pot: "Pot", safety: "Safety", bank: "Bank", "push-out": "Push-out", foul: "Foul given away", jump: "Jump" },
   pockets: { "foot-left": "foot left corner" },
 } as unknown as Words;
-const option = (part: Partial<WeighedOption>): WeighedOption => ({ kind: "safety", ball: null, pocket: null, hit: "3", rails: 0, fullness: 0.5, ...part }) as WeighedOption;
+const option = (part: Partial<WeighedOption>): WeighedOption => ({ kind: "safety", ball: null, pocket: null, hit: "3", rails: 0, fullness: 0.5, route: "", ...part }) as WeighedOption;
 const entry = (shot: number, grade: string, cost: number, came_off: boolean | null): LedgerEntry =>
   ({ shot: { recording: 1, rack: 1, shot }, grade, cost, came_off }) as LedgerEntry;
 
@@ -35,6 +35,7 @@ describe("what an option is called", () => {
   it("says the ball and pocket of a pot, the thickness or rails of a safety", () => {
     expect(optionWords(option({ kind: "pot", ball: "7", pocket: "foot-left" }), words)).toBe("the 7, foot left corner");
     expect(optionWords(option({ kind: "bank", ball: "7", pocket: "foot-left" }), words)).toBe("bank: the 7, foot left corner");
+    expect(optionWords(option({ kind: "pot", ball: "7", pocket: "foot-left", route: "draw, off 1 rail" }), words)).toBe("the 7, foot left corner (draw, off 1 rail)");
     expect(optionWords(option({}), words)).toBe("safety off the 3: half ball");
     expect(optionWords(option({ rails: 2, fullness: null }), words)).toBe("safety off the 3: over 2 rails");
     expect(optionWords(option({ kind: "jump" }), words)).toBe("jump to hit the 3");
