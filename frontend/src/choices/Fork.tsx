@@ -58,7 +58,8 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
             <p className="pointer-events-none absolute top-0.5 right-9 truncate text-sm" style={{ left: `${(START / WIDE) * 100}%` }}>
               {found.planned === k && <span className="quiet">planned: </span>}
               {found.added.includes(k) && <span className="quiet">asked: </span>}
-              <b>{optionWords(one, words)}</b>
+              <b>{optionWords({ ...one, route: "" }, words)}</b>
+              {one.route && <span className="quiet block text-xs">{one.route}</span>}
             </p>
             <p className="num pointer-events-none absolute top-1 left-1 text-sm"><kbd className="key">{k + 1}</kbd></p>
             <p className="num pointer-events-none absolute left-1 text-sm" style={{ top: ROW / 2 + 1 }}>

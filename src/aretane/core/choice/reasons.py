@@ -22,7 +22,9 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
         if made is not None and made < FAR_FROM_SURE and one.made.share > 0:
             stay = f"cluster {'–'.join(one.notes.stay)} stays, " if one.notes.stay else ""
             said.append(f"no run-out behind it: {stay}even with {ball} down only {_percent(made)} to win")
-        if missed is not None and one.missed.share > 0.1:
+        if one.kind == "two-way":
+            said.append("a miss leaves the other no more than the best safety does")
+        elif missed is not None and one.missed.share > 0.1:
             if 1.0 - missed >= EASY:
                 said.append(f"a miss hands over the table: {_percent(1.0 - missed)} for the other")
             elif 1.0 - missed <= HARD:
