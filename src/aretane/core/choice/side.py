@@ -65,7 +65,7 @@ class Side:
         play next."""
         run, wanted = self.run(at.due), state_of(at)
         if at.discipline == SNOOKER:
-            return run, self.closest(run, wanted, run.maker.maps)
+            return run, self._closest(run, wanted, run.maker.maps)
         if at.discipline in ROTATION and wanted not in run.maker.following:
             return run, _starting_with(run, wanted[1])
         return run, run.nearest(wanted)
@@ -90,8 +90,8 @@ class Side:
         reds = tuple(ball for ball in at.layout.objects if is_red(ball))
         if at.due == RED:
             there = dict(at.layout.places)
-            cue = there.get(CUE)
-            near = reds if cue is None else sorted(reds, key=lambda ball: cue.distance(there[ball]))
+            cue = there.get(CUE, at.table.foot_spot)
+            near = sorted(reds, key=lambda ball: cue.distance(there[ball]))
             rests = [(ball, state(COLOUR, [red for red in reds if red != ball])) for ball in near[:REDS]]
         elif at.due == COLOUR:
             rest = state(RED, reds) if reds else state(END, COLOURS)
@@ -101,12 +101,12 @@ class Side:
             rests = [(ball, state(END, [left for left in last if left != ball])) for ball in at.on]
         found = []
         for ball, rest in rests:
-            then = self.closest(run, rest, run.maker.following) if rest[1:] or rest[0] != END else None
+            then = self._closest(run, rest, run.maker.following) if rest[1:] or rest[0] != END else None
             if then is not None or rest == (END,):
                 found.append(Way(ball, then, (value(ball) / POINTS,)))
         return tuple(found)
 
-    def closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
+    def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
         """Of the states `known` the one most like `wanted`, with the same due: fewest balls differ."""
         if wanted in known:
             return wanted
@@ -123,9 +123,9 @@ class Side:
         """What the player sees; the cue ball in hand is put where the map is best. `closer` as in
         `Maker.outlook`."""
         run, known = self.chart(at)
+        if at.in_hand:
+            at = at.with_cue(self.place(at))
         layout = at.layout
-        if layout.cue is None:
-            layout = layout.changed({CUE: self.place(at)})
         assert layout.cue is not None
         ways = self.ways(at)
         if known is None or (not ways and known in run.maker.maps):
