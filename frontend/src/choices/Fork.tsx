@@ -59,7 +59,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
               {found.planned === k && <span className="quiet">planned: </span>}
               {found.added.includes(k) && <span className="quiet">asked: </span>}
               <b>{optionWords({ ...one, route: "" }, words)}</b>
-              {one.route && <span className="quiet block text-xs">{one.route}</span>}
+              {one.route && <span className="quiet bg-base-100 block w-fit pr-1 text-xs leading-3">{one.route}</span>}
             </p>
             <p className="num pointer-events-none absolute top-1 left-1 text-sm"><kbd className="key">{k + 1}</kbd></p>
             <p className="num pointer-events-none absolute left-1 text-sm" style={{ top: ROW / 2 + 1 }}>
