@@ -12,7 +12,7 @@ from ..runout.games import DOUBT
 from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
-from .decide import decide, pushed, worth
+from .decide import decide, family, pushed, worth
 from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option
 from .side import Look, Side
@@ -23,8 +23,9 @@ from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
 table over the other's answer is played, and with how many strikes each."""
-DOUBTED = 1.35
-"""How many times the error of a map a value of a choice is off by itself (from racks played out)."""
+DOUBTED = {"rotation": 1.35, "groups": 2.1, "frame": 1.35}
+"""How many times the error of a map a value of a choice is off by itself (from racks played out: with
+groups what lies on the table tells less of what comes later)."""
 
 
 class Valuing:
@@ -54,7 +55,8 @@ class Valuing:
             values, verdicts = worth(
                 here, ends, one.called, self.me, self.other, 4, told=lambda k, look: looks.update({k: look})
             )
-        doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
+        doubt = DOUBTED[family(here.discipline)] * DOUBT[here.discipline]
+        doubt *= float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and len(over) and one.kind != "push-out":
