@@ -80,7 +80,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
           {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win the rack, {level} model{count > 0 && `, against ${found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}`}</p>}
           <Verdict found={found} trouble={trouble} />
           {found && count > 0 && <Fork found={found} words={words} picked={picked} pinned={pinned} pick={setPicked} pin={pin} />}
-          {found?.cautions.map((said) => <p key={said} role="note" className="quiet my-1 text-sm">{said}</p>)}
+          {found?.cautions.map((said) => <p key={said} role="note" className="my-1 text-sm">{said}</p>)}
           {found?.match && option && <Match match={found.match} option={option} />}
           {count > 0 && <p className="quiet mt-1 text-xs"><kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd><kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd> <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk. A bar across the best attack marks the chance its pot needs.</p>}
           {one && count > 0 && <AddOption balls={Object.keys(balls).filter((ball) => ball !== "cue")} words={words} units={units} wishes={wishes} missed={found?.stage === "fine" ? wishes.filter((_, k) => found.added[k] === null) : []} set={(now) => { setWishes(now); setPicked(0); setPinned(null); }} />}

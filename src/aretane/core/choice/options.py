@@ -44,7 +44,8 @@ ALIKE = 0.3
 HOPELESS = 0.05
 """Chance of a pot below which a shot is no attack (our choice)."""
 SORE = 0.35
-"""Chance to win under which giving a foul away is looked at (our choice); in snooker it is forbidden."""
+"""Chance to win under which giving a foul away is looked at (our choice); not in snooker, where it is
+ungentlemanly conduct (WPBSA, memory)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -82,7 +83,6 @@ def choices(
     if here.discipline != SNOOKER and max((one.value for one in ranked), default=0.0) < SORE:
         given = fouls(here, look.place, me, other, physics, threads)
         ranked += [valuing.rough(one) for one in given]
-    ranked.sort(key=lambda one: -one.value)
     if settle:
         routed = _routes(ranked, me.run(here.due))
         with ThreadPoolExecutor(threads) as pool:
@@ -133,6 +133,7 @@ def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
     """Other ways to the next position after the best pots from where the cue ball lies."""
     cue = run.maker.layout.cue
     pots = [one for one in ranked if one.kind == "pot" and one.cue == cue and one.made.share >= LIKELY]
+    pots.sort(key=lambda one: -one.value)
     return [
         Draft("pot", one.called, one.cue, family.strike)
         for one in pots[:ROUTED]
