@@ -6,7 +6,7 @@ from functools import lru_cache
 import pytest
 
 from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, handed, too_close
-from aretane.core.choice.options import ROUTES_APART, SAME_POT, choices
+from aretane.core.choice.options import LISTED, ROUTES_APART, SAME_POT, choices, unlike
 from aretane.core.choice.reasons import reasons, route_words, verdict
 from aretane.core.choice.side import Side, openness, sides
 from aretane.core.choice.turn import Standing
@@ -210,3 +210,12 @@ def test_a_pot_may_be_told_by_two_routes_that_lead_elsewhere() -> None:
     assert all(route_words(found, one) for one in twins)
     assert not any(route_words(found, one) for one in found.options if one not in twins)
     assert all(sum(two.called == one.called for two in pots) <= SAME_POT for one in pots)
+
+
+def test_the_best_safety_is_told_though_many_pots_are_worth_more() -> None:
+    found = ask(Standing(TABLE, "nine-ball", scattered(9, 6)[0]))
+    pot, safety = found.attack, found.safety
+    assert pot is not None and safety is not None
+    pots = [replace(pot, called=(str(k), "foot-left"), value=0.9 - k / 100) for k in range(1, 10)]
+    told = unlike([*pots, replace(safety, value=0.1)], set())
+    assert len(told) == LISTED and told[-1].kind == safety.kind and told[:-1] == pots[: LISTED - 1]

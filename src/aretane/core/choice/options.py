@@ -91,7 +91,7 @@ def choices(
         return Choices((), True, "nothing that can be played was found from here: check the layout")
     ranked.sort(key=lambda one: -one.value)
     kept = {(one.called, one.strike) for one in own}
-    listed = _unlike(ranked, kept)
+    listed = unlike(ranked, kept)
     told(Choices(tuple(listed), False))
     if settle:
         with ThreadPoolExecutor(threads) as pool:
@@ -158,9 +158,9 @@ def _safest(
     return [found[k] for k in kept]
 
 
-def _unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
+def unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
     """The best of what differs: pots by ball, pocket and where they lead, safeties that leave different
-    tables."""
+    tables; the best safety and the best pot among them, for they are weighed against each other."""
     kept: list[Option] = []
     for one in ranked:
         own = (one.called, one.strike) in keep
@@ -170,7 +170,22 @@ def _unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Opti
         full = len(kept) >= LISTED or same >= MOST.get(one.kind, LISTED)
         if own or not (twin or full or again >= SAME_POT):
             kept.append(one)
+    for of_its_kind in (_is_safety, _is_attack):
+        best = next((one for one in ranked if of_its_kind(one)), None)
+        if best is not None and not any(of_its_kind(one) for one in kept):
+            others = [one for one in kept if (one.called, one.strike) not in keep]
+            if len(kept) >= LISTED and others:
+                kept.remove(others[-1])
+            kept.append(best)
     return kept
+
+
+def _is_safety(one: Option) -> bool:
+    return one.hands_over
+
+
+def _is_attack(one: Option) -> bool:
+    return one.called is not None
 
 
 def _one_route(one: Option, other: Option) -> bool:
