@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from aretane.web import choosing
 from tests.web.test_outlook import PATIENCE, body
 
 Json = dict[str, Any]
@@ -17,7 +18,7 @@ def settled(client: FlaskClient, recording: int, asked: Json) -> tuple[Json, lis
     while time.monotonic() - began < 4 * PATIENCE:
         answer: Json = client.post(f"/api/recordings/{recording}/choices", json=asked).get_json()
         stages.append(answer["stage"])
-        if answer["stage"] in ("fine", "none"):
+        if answer["stage"] in ("fine", "none", "stopped"):
             return answer, stages
         time.sleep(0.05)
     raise AssertionError("the choices did not come")
@@ -44,6 +45,15 @@ def test_asked_twice_the_answer_is_the_same(client: FlaskClient, recording: int,
     one, _ = settled(client, recording, body(desk))
     two, stages = settled(client, recording, body(desk))
     assert one == two and stages == ["fine"]
+
+
+def test_what_takes_too_long_stops_with_the_best_so_far(
+    client: FlaskClient, recording: int, desk: Json, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(choosing, "PATIENCE", 0.0)
+    found, _ = settled(client, recording, body(desk))
+    assert found["stage"] == "stopped" and found["options"]
+    assert all(one["error"] > 0 for one in found["options"])
 
 
 def test_reasons_are_told_where_there_is_nothing_to_choose(
@@ -81,7 +91,7 @@ def test_options_asked_about_conditions_and_the_match(
     asked["added"] = [{"kind": "pot", "ball": ball}]
     answer = client.post(f"/api/recordings/{recording}/choices", json=asked)
     assert answer.status_code == 422 and "name the pocket" in str(answer.get_json())
-    assert (
-        client.post(f"/api/recordings/{recording}/choices", json=body(desk) | {"form": "drunk"}).status_code
-        == 422
-    )
+    for wrong in ({"form": "drunk"}, {"ahead": 999}):
+        assert (
+            client.post(f"/api/recordings/{recording}/choices", json=body(desk) | wrong).status_code == 422
+        )

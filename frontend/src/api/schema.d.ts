@@ -4202,11 +4202,16 @@ export interface components {
         /**
          * ChoicesBody
          * @description The position that is looked at, with what is asked beside it: how the two are playing, options that
-         *     somebody had in mind, and the race.
+         *     somebody had in mind, the race, and in snooker points that the shooter is `ahead` beside the score.
          */
         ChoicesBody: {
             /** Added */
             added?: components["schemas"]["AddedBody"][];
+            /**
+             * Ahead
+             * @default 0
+             */
+            ahead: number;
             /** Breaker */
             breaker: string | null;
             /**
@@ -4241,12 +4246,13 @@ export interface components {
         };
         /**
          * ChoicesView
-         * @description The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine.
-         *     `verdict`: attack, safety, close (too close to call) or empty. `break_even`: the chance of the pot that
-         *     the best attack needs to be worth the best safety. `planned`: which option the plan is, `added` which
-         *     those asked about are (null: no aim was found for it). `other`: whether there is another player with a
-         *     model of their own. Two options are too close to call within `apart` times both errors squared, added
-         *     and rooted. `settled` of the options are. `cautions` are to be shown beside them.
+         * @description The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine,
+         *     stopped (it took too long: the best known by then). `verdict`: attack, safety, close (too close to call)
+         *     or empty. `break_out`: a cluster now or later, in words, or empty. `break_even`: the chance of the pot
+         *     that the best attack needs to be worth the best safety. `planned`: which option the plan is, `added`
+         *     which those asked about are (null: no aim was found for it). `other`: whether there is another player
+         *     with a model of their own. Two options are too close to call within `apart` times both errors squared,
+         *     added and rooted. `settled` of the options are. `cautions` are to be shown beside them.
          */
         ChoicesView: {
             /** Added */
@@ -4255,6 +4261,8 @@ export interface components {
             apart: number;
             /** Break Even */
             break_even: number | null;
+            /** Break Out */
+            break_out: string;
             /** Cautions */
             cautions: string[];
             match: components["schemas"]["MatchView"] | null;

@@ -13,7 +13,7 @@ import { Shell } from "../shell/Shell";
 import { chance, percent, speed, tipAt, type Units } from "../units/units";
 import { AddOption } from "./AddOption";
 import { Conditions } from "./Conditions";
-import { needs, USUAL, type Condition, type Wish } from "./conditions";
+import { ended, needs, USUAL, type Condition, type Wish } from "./conditions";
 import { Fork } from "./Fork";
 import { optionWords } from "./optionWords";
 import { Preview } from "./Preview";
@@ -83,8 +83,8 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
           {found?.cautions.map((said) => <p key={said} role="note" className="my-1 text-sm">{said}</p>)}
           {found?.match && option && <Match match={found.match} option={option} />}
           {count > 0 && <p className="quiet mt-1 text-xs"><kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd><kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd> <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk. A bar across the best attack marks the chance its pot needs.</p>}
-          {one && count > 0 && <AddOption balls={Object.keys(balls).filter((ball) => ball !== "cue")} words={words} units={units} wishes={wishes} missed={found?.stage === "fine" ? wishes.filter((_, k) => found.added[k] === null) : []} set={(now) => { setWishes(now); setPicked(0); setPinned(null); }} />}
-          {one && count > 0 && <Conditions recording={recording.id} number={number} doc={doc} shot={shotNumber} beside={beside} shown={condition} show={setCondition} usual={found} />}
+          {one && count > 0 && <AddOption balls={Object.keys(balls).filter((ball) => ball !== "cue")} words={words} units={units} wishes={wishes} missed={ended(found) ? wishes.filter((_, k) => found.added[k] === null) : []} set={(now) => { setWishes(now); setPicked(0); setPinned(null); }} />}
+          {one && count > 0 && <Conditions recording={recording.id} discipline={recording.match.discipline} number={number} doc={doc} shot={shotNumber} beside={beside} shown={condition} show={setCondition} usual={found} />}
           {one && stored.shots[shotNumber - 1] && <Said rackId={rack.id} shot={{ id: one.id, version: rack.shots[shotNumber - 1]?.version ?? 1, shot: one.shot }} option={option} words={words} editable={!asked} />}
         </aside>
       </div>
@@ -115,6 +115,8 @@ function Verdict({ found, trouble }: { found: Choices | null; trouble: string })
       <b>{said}</b>{" "}
       {attack?.attack && <EvenWords even={found.break_even} attack={attack.attack} />}
       {found.stage === "rough" && <span className="quiet italic"> ○ a first ranking; <span className="num">{found.settled}</span> of <span className="num">{found.options.length}</span> settled</span>}
+      {found.stage === "stopped" && <span className="quiet italic"> ◐ stopped after a minute with what was found by then; <span className="num">{found.settled}</span> of <span className="num">{found.options.length}</span> settled</span>}
+      {found.break_out && <span className="block" data-testid="break-out">{found.break_out}</span>}
     </p>
   );
 }

@@ -4,24 +4,24 @@ import type { Choices } from "../api/types";
 import { useAsked } from "../chart/useAsked";
 import type { RackDoc } from "../desk/rackDoc";
 import { percent } from "../units/units";
-import { CONDITIONS, type Condition } from "./conditions";
+import { conditions, ended, type Condition } from "./conditions";
 
-type Props = { recording: number; number: number; doc: RackDoc; shot: number; beside: object; shown: Condition; show: (at: Condition) => void; usual: Choices | null };
+type Props = { recording: number; discipline: string; number: number; doc: RackDoc; shot: number; beside: object; shown: Condition; show: (at: Condition) => void; usual: Choices | null };
 
-export function Conditions({ recording, number, doc, shot, beside, shown, show, usual }: Props) {
+export function Conditions({ recording, discipline, number, doc, shot, beside, shown, show, usual }: Props) {
   const [asked, setAsked] = useState(false);
   return (
     <section aria-label="Under other conditions" className="rule mt-2 border-t pt-1 text-sm">
       <h2 className="font-bold">If the player or the other were not as usual</h2>
       {asked ? (
         <ul>
-          {CONDITIONS.map((one) => (
-            <Row key={one.words} words={one.words} recording={recording} number={number} doc={doc} shot={shot} beside={beside} at={one.at} shown={one.at.form === shown.form && one.at.opponent === shown.opponent} show={() => show(one.at)} />
+          {conditions(discipline).map((one) => (
+            <Row key={one.words} words={one.words} recording={recording} number={number} doc={doc} shot={shot} beside={beside} at={one.at} shown={one.at.form === shown.form && one.at.opponent === shown.opponent && one.at.ahead === shown.ahead} show={() => show(one.at)} />
           ))}
         </ul>
       ) : (
         <p>
-          <button type="button" className="text-primary underline" disabled={usual?.stage !== "fine"} onClick={() => setAsked(true)}>Ask for fresh, tired, and a stronger or weaker opponent</button>
+          <button type="button" className="text-primary underline" disabled={!ended(usual)} onClick={() => setAsked(true)}>Ask for fresh, tired, a stronger or weaker opponent{discipline === "snooker" && ", ahead or behind"}</button>
           <span className="quiet">; some ten seconds each</span>
         </p>
       )}
@@ -36,7 +36,7 @@ function Row({ words, recording, number, doc, shot, beside, at, shown, show }: R
   const found = useAsked("choices", recording, number, doc, shot, true, { ...beside, ...at });
   const attack = found?.options.find((one) => one.ball !== null)?.attack;
   const said = { attack: "attack", safety: "safety", close: "too close to call" }[found?.verdict ?? ""] ?? "";
-  const done = found?.stage === "fine";
+  const done = ended(found);
   return (
     <li>
       <button type="button" className={`grid w-full grid-cols-[9rem_8rem_1fr] gap-x-2 text-left ${shown ? "bg-base-200" : "hover:bg-base-200/60"}`} aria-pressed={shown} onClick={show} data-condition={words}>

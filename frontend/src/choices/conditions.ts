@@ -1,15 +1,28 @@
 /** Conditions under which the same position is asked about. Pure: no React. */
-import type { RecordingView } from "../api/types";
+import type { Choices, RecordingView } from "../api/types";
 
-export type Condition = { form: "usual" | "fresh" | "tired"; opponent: "usual" | "stronger" | "weaker" };
-export const USUAL: Condition = { form: "usual", opponent: "usual" };
-export const CONDITIONS: { words: string; at: Condition }[] = [
+export type Condition = { form: "usual" | "fresh" | "tired"; opponent: "usual" | "stronger" | "weaker"; ahead: number };
+export const USUAL: Condition = { form: "usual", opponent: "usual", ahead: 0 };
+type Named = { words: string; at: Condition };
+const CONDITIONS: Named[] = [
   { words: "as usual", at: USUAL },
-  { words: "fresh", at: { form: "fresh", opponent: "usual" } },
-  { words: "tired", at: { form: "tired", opponent: "usual" } },
-  { words: "the other stronger", at: { form: "usual", opponent: "stronger" } },
-  { words: "the other weaker", at: { form: "usual", opponent: "weaker" } },
+  { words: "fresh", at: { ...USUAL, form: "fresh" } },
+  { words: "tired", at: { ...USUAL, form: "tired" } },
+  { words: "the other stronger", at: { ...USUAL, opponent: "stronger" } },
+  { words: "the other weaker", at: { ...USUAL, opponent: "weaker" } },
 ];
+/** Points by which a frame of snooker is asked about otherwise. */
+const POINTS = 20;
+const SCORES: Named[] = [
+  { words: `${POINTS} points better off`, at: { ...USUAL, ahead: POINTS } },
+  { words: `${POINTS} points worse off`, at: { ...USUAL, ahead: -POINTS } },
+];
+
+/** The conditions of a game: where points decide, the score is one. */
+export const conditions = (discipline: string): Named[] => (discipline === "snooker" ? [...CONDITIONS, ...SCORES] : CONDITIONS);
+
+/** Whether an answer changes no more: it is settled, or took too long. */
+export const ended = (found: Choices | null): found is Choices => found?.stage === "fine" || found?.stage === "stopped";
 
 /** An option somebody asks about, as the server takes it. */
 export type Wish = { kind: string; ball: string; pocket: string | null; fullness: number; left: boolean; speed: number | null };

@@ -11,7 +11,7 @@ from aretane.core.choice.match import fresh_rack, match_chance
 from aretane.core.choice.meant import Wished, planned, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
-from aretane.core.choice.reasons import reasons, route_words, verdict
+from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.choice.scored import SNOOKER, lead_in
 from aretane.core.choice.side import sides
 from aretane.core.choice.turn import GAMES, NOT_YET, Fouls, Standing
@@ -27,6 +27,8 @@ from .outlooks import Asked, asked_of, charting, in_mm
 from .striking import path_view, share
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
+PATIENCE = 60.0
+"""s after which choices stop where they are."""
 FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
 SNOOKER_CAUTION = (
     "A foul costs its points here and the other may have the player go again; a free ball, and balls put "
@@ -84,7 +86,7 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     asked = replace(there.question, skill=in_form(there.question.skill, json_data.form))
     other = in_form(there.other or there.question.skill, json_data.opponent)
     wishes = tuple(one.wished() for one in json_data.added)
-    lead = lead_in(asked.discipline, there.lead)
+    lead = lead_in(asked.discipline, there.lead + json_data.ahead)
     wanted, board = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls), charting()
     first: dict[Hashable, Callable[[], object]] = {}
     more: dict[Hashable, Callable[[Run], object]] = {}
@@ -119,20 +121,23 @@ def _found(mine: Run | None, wanted: Wanted, coarser: float, settle: bool, board
             board.tell((PARTLY, wanted), Told(found, rack, drafts))
         board.step()
 
-    found = choices(wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may)
+    found = choices(
+        wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may, PATIENCE
+    )  # fmt: skip
     return Told(found, rack, drafts)
 
 
 def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
-        reason=reason, stage=stage, verdict="", break_even=None, options=[], planned=None, added=[],
-        other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
+        reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
+        added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
     )  # fmt: skip
 
 
 def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> ChoicesView:
     known = (chart.more.get((stage, wanted)) for stage in (SETTLED, PARTLY, FIRST))
     told = cast("Told | None", next((one for one in known if one is not None), None))
+    ended = chart.more.get((SETTLED, wanted)) is not None
     if told is None:
         return _nothing("none" if chart.trouble else "waiting", chart.trouble)
     found = told.found
@@ -140,8 +145,9 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
         return _nothing("none", found.reason)
     even = found.break_even
     places = [_place_of(found, draft) for draft in told.drafts]
+    stage = "fine" if found.settled else "stopped" if ended else "rough"
     return ChoicesView(
-        reason="", stage="fine" if found.settled else "rough", verdict=verdict(found),
+        reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
         options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
         other=there.other is not None, apart=CLOSE * ALONE,

@@ -52,10 +52,11 @@ class RaceBody(BaseModel):
 
 class ChoicesBody(OutlookBody):
     """The position that is looked at, with what is asked beside it: how the two are playing, options that
-    somebody had in mind, and the race."""
+    somebody had in mind, the race, and in snooker points that the shooter is `ahead` beside the score."""
 
     form: Literal["usual", "fresh", "tired"] = "usual"
     opponent: Literal["usual", "stronger", "weaker"] = "usual"
+    ahead: Annotated[int, Field(ge=-200, le=200)] = 0
     added: Annotated[list[AddedBody], Field(max_length=4)] = Field(default_factory=list)
     race: RaceBody | None = None
 
@@ -111,16 +112,18 @@ class OptionView(BaseModel):
 
 
 class ChoicesView(BaseModel):
-    """The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine.
-    `verdict`: attack, safety, close (too close to call) or empty. `break_even`: the chance of the pot that
-    the best attack needs to be worth the best safety. `planned`: which option the plan is, `added` which
-    those asked about are (null: no aim was found for it). `other`: whether there is another player with a
-    model of their own. Two options are too close to call within `apart` times both errors squared, added
-    and rooted. `settled` of the options are. `cautions` are to be shown beside them."""
+    """The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine,
+    stopped (it took too long: the best known by then). `verdict`: attack, safety, close (too close to call)
+    or empty. `break_out`: a cluster now or later, in words, or empty. `break_even`: the chance of the pot
+    that the best attack needs to be worth the best safety. `planned`: which option the plan is, `added`
+    which those asked about are (null: no aim was found for it). `other`: whether there is another player
+    with a model of their own. Two options are too close to call within `apart` times both errors squared,
+    added and rooted. `settled` of the options are. `cautions` are to be shown beside them."""
 
     reason: str
     stage: str
     verdict: str
+    break_out: str
     break_even: float | None
     options: list[OptionView]
     planned: int | None

@@ -97,6 +97,14 @@ def test_a_first_ranking_is_told_before_the_settled_one_and_the_work_can_be_stop
     assert len(told) == 1 and not told[0].settled
 
 
+def test_out_of_patience_the_best_known_by_then_is_told_with_its_error() -> None:
+    at = Standing(TABLE, "nine-ball", scattered(9, 6)[0])
+    told: list[Choices] = []
+    found = choices(at, *both(at), Physics(), told=told.append, patience=0.0)
+    assert len(found.options) == 1 and found.options[0].error > 0.0  # what was looked at first
+    assert not found.settled and not told[0].settled and len(ask(at).options) > 1
+
+
 def test_the_cue_ball_in_hand_is_put_where_the_ball_goes() -> None:
     at = standing({"8": (1.2, 0.6), "9": (2.0, 0.3)})
     assert at.in_hand

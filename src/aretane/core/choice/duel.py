@@ -1,7 +1,9 @@
-"""A rack played to its end by two model players: the slow truth that values of choices are held to."""
+"""A rack played by two model players, strike by strike: to its end it is the slow truth that values of
+choices are held to."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from itertools import islice
 
 import numpy as np
 
@@ -18,25 +20,28 @@ LONGEST = 200
 
 @dataclass(frozen=True, slots=True)
 class Turn:
-    """One strike of a duel: whose it was (0 or 1), how the table stood, what was meant and what came."""
+    """One strike of a duel: whose it was (0 or 1), how the table stood, what was meant and what came; then
+    either how the rack ended for the first player, `won`, or the table as the player `next` finds it."""
 
     who: int
     at: Standing
     meant: Intended
     verdict: int
+    won: float | None
+    then: Standing
+    next: int
 
 
-def duel(
+def turns(
     at: Standing, sides: tuple[Side, Side], physics: Physics, rng: np.random.Generator,
-    first: Intended | None = None, told: Callable[[Turn], object] = lambda turn: None,
-) -> float:  # fmt: skip
-    """1 if the first of the two players, who is at the table, wins the rack; 0.5 if it does not end or ends
-    level.
+    first: Intended | None = None,
+) -> Iterator[Turn]:  # fmt: skip
+    """The strikes of a rack between two players of whom the first is at the table, to its end.
 
-    `first`: what that player plays now, whatever else looks better. `told` hears of every strike.
+    `first`: what that player plays now, whatever else looks better.
     """
-    who = 0
-    for _ in range(LONGEST):
+    who, won = 0, None
+    while won is None:
         me, other = sides[who], sides[1 - who]
         meant = first or decide(at, me, other, physics, rng)
         first = None
@@ -44,14 +49,29 @@ def duel(
         rows = mistaken(here, meant.cue, meant.strike, me.skill, physics, rng.standard_normal((1, 4)))
         ends = played(here, meant.cue, rows, physics)
         verdict = int(judged(here, ends, meant.called)[0])
-        told(Turn(who, at, meant, verdict))
+        then, comes = here, who
         if verdict == LEVEL:
-            return 0.5
-        if verdict in (WON, LOST):
-            return float((verdict == WON) == (who == 0))
-        at = after(here, ends, 0, verdict, meant.called)
-        if verdict != AGAIN:
-            who = 1 - who
-        if verdict == FOUL and sends_back(at, sides[who], sides[1 - who], int(rng.integers(2**31))):
-            at, who = at.theirs, 1 - who
+            won = 0.5
+        elif verdict in (WON, LOST):
+            won = float((verdict == WON) == (who == 0))
+        else:
+            then = after(here, ends, 0, verdict, meant.called)
+            comes = who if verdict == AGAIN else 1 - who
+            seed = int(rng.integers(2**31)) if verdict == FOUL else 0
+            if verdict == FOUL and sends_back(then, sides[comes], sides[1 - comes], seed):
+                then, comes = then.theirs, 1 - comes
+        yield Turn(who, at, meant, verdict, won, then, comes)
+        at, who = then, comes
+
+
+def duel(
+    at: Standing, sides: tuple[Side, Side], physics: Physics, rng: np.random.Generator,
+    first: Intended | None = None, told: Callable[[Turn], object] = lambda turn: None,
+) -> float:  # fmt: skip
+    """1 if the first of the two players, who is at the table, wins the rack; 0.5 if it does not end or ends
+    level. `first` as in `turns`; `told` hears of every strike."""
+    for turn in islice(turns(at, sides, physics, rng, first), LONGEST):
+        told(turn)
+        if turn.won is not None:
+            return turn.won
     return 0.5

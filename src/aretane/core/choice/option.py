@@ -128,6 +128,14 @@ class Choices:
         return one is not None and other is not None and too_close(one, other)
 
     @property
+    def break_out(self) -> tuple[Option, Option] | None:
+        """The best pot that takes a cluster apart now, and the best that leaves one for later."""
+        pots = [one for one in self.options if one.called is not None]
+        now = next((one for one in pots if one.notes.frees), None)
+        later = next((one for one in pots if one.notes.stay and not one.notes.frees), None)
+        return None if now is None or later is None else (now, later)
+
+    @property
     def break_even(self) -> float | None:
         """The chance of the pot that the best attack needs to be worth the best safety: below 0 it is
         better even missed, above 1 even a sure pot is not enough. None without both."""
@@ -138,6 +146,11 @@ class Choices:
         if lost is None or one.made.equity - lost < 1e-9:
             return None
         return (other.value - lost) / (one.made.equity - lost)
+
+
+def drafted(one: Option) -> Draft:
+    """The option as it was before it was valued."""
+    return Draft(one.kind, one.called, one.cue, one.strike)
 
 
 def handed(one: Option) -> float | None:

@@ -1,8 +1,11 @@
 """What could be played: the shots worth listing at a standing, alike ones merged, with their worth."""
 
-from collections.abc import Callable, Iterable, Sequence
+from collections.abc import Callable, Collection, Iterable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
+from math import inf
+from time import monotonic
+from typing import TypeVar
 
 import numpy as np
 
@@ -12,9 +15,11 @@ from ..motion.strike import Strike
 from ..runout.routes import families
 from ..runout.run import Run
 from ..table import POCKETS
-from .decide import GLANCE, pot_strike, screened, worth
+from .breaking import break_outs
+from .decide import GLANCE, Intended, family, pot_strike, screened, worth
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
+from .onwards import WORK, drift
 from .option import Choices, Draft, Kind, Option
 from .raised import HIDDEN, raised
 from .scored import SNOOKER
@@ -23,6 +28,8 @@ from .special import specials
 from .strikes import THOROUGH, played
 from .turn import Called, Standing
 from .valuing import Valuing
+
+One = TypeVar("One", Draft, Option)
 
 LISTED = 8
 """Options that are told."""
@@ -63,43 +70,83 @@ PLAIN = May()
 def choices(
     at: Standing, me: Side, other: Side, physics: Physics, threads: int = 1, settle: bool = True,
     added: Iterable[Draft] = (), told: Callable[[Choices], object] = lambda found: None, may: May = PLAIN,
+    patience: float = inf,
 ) -> Choices:  # fmt: skip
     """The options of the player at the table, the best first.
 
     `told` hears of the first ranking and of every step of the settled one; what it raises stops the work.
     `added` are options that somebody had in mind: they are valued whatever they promise. The answer does
-    not depend on the number of `threads`.
+    not depend on the number of `threads`, unless it takes more than `patience` (s): then it is the best
+    known by then, not settled, each option with the error it has so far.
     """
+    budget = _Budget(patience, threads)
     look = me.look(at, (0,), valuing=60)
     here = at.with_cue(look.place)
     own = tuple(added)
     valuing = Valuing(here, me, other, physics)
-    drafts = [*own, *_drafts(here, look, me, other, physics, threads)]
+    breaking = break_outs(here, me, physics)
+    drafts = [*own, *breaking, *_drafts(here, look, me, other, physics, threads)]
     drafts += places(here, may.hand, me, physics, threads)
     if may.push:
         drafts += push_outs(here, look.place, me, other, physics, threads)
-    with ThreadPoolExecutor(threads) as pool:
-        ranked = list(pool.map(valuing.rough, drafts))
+    ranked = budget.valued(valuing.rough, drafts)
     if here.discipline != SNOOKER and max((one.value for one in ranked), default=0.0) < SORE:
         given = fouls(here, look.place, me, other, physics, threads)
-        ranked += [valuing.rough(one) for one in given]
+        ranked += budget.valued(valuing.rough, given)
     if settle:
-        routed = _routes(ranked, me.run(here.due))
-        with ThreadPoolExecutor(threads) as pool:
-            ranked += pool.map(valuing.rough, routed)
+        ranked += budget.valued(valuing.rough, _routes(ranked, me.run(here.due)))
     if not ranked:
         return Choices((), True, "nothing that can be played was found from here: check the layout")
     ranked.sort(key=lambda one: -one.value)
     kept = {(one.called, one.strike) for one in own}
-    listed = unlike(ranked, kept)
+    listed = unlike(ranked, kept, {one.strike for one in breaking})
     told(Choices(tuple(listed), False))
+
+    def step(number: int, one: Option) -> None:
+        listed[number] = one
+        told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
+
     if settle:
-        with ThreadPoolExecutor(threads) as pool:
-            for number, one in enumerate(pool.map(valuing.fine, list(listed))):
-                listed[number] = one
-                told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
+        work = WORK.get(family(here.discipline), 0)
+        best = next((one for one in listed if one.kind != "push-out"), None)
+        if work and best is not None and not budget.over:
+            valuing.drift = drift(
+                here, (me, other), physics, Intended(best.cue, best.strike, best.called, best.kind), work,
+                threads, lambda: told(Choices(tuple(listed), False)),
+            )  # fmt: skip
+            budget.valued(valuing.again, list(listed), step)
+        budget.valued(valuing.fine, list(listed), step)
         listed = _named(sorted(listed, key=lambda one: -one.value), kept)
-    return Choices(tuple(listed), settle)
+    return Choices(tuple(listed), settle and not budget.cut)
+
+
+class _Budget:
+    """Values in turn what was found, in so many threads, until `patience` (s) is over."""
+
+    def __init__(self, patience: float, threads: int):
+        self.until, self.threads, self.cut = monotonic() + patience, threads, False
+
+    @property
+    def over(self) -> bool:
+        return monotonic() > self.until
+
+    def valued(
+        self, value: Callable[[One], Option], found: Iterable[One],
+        told: Callable[[int, Option], object] = lambda number, one: None,
+    ) -> list[Option]:  # fmt: skip
+        """The first in any case; `cut` says that something was left out."""
+        known, waiting = list[Option](), list(found)
+        pool = ThreadPoolExecutor(self.threads)
+        try:
+            for number, one in enumerate(pool.map(value, waiting)):
+                known.append(one)
+                told(number, one)
+                if self.over:
+                    break
+        finally:
+            pool.shutdown(cancel_futures=True)
+        self.cut |= len(known) < len(waiting)
+        return known
 
 
 def _drafts(
@@ -135,10 +182,10 @@ def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
     pots = [one for one in ranked if one.kind == "pot" and one.cue == cue and one.made.share >= LIKELY]
     pots.sort(key=lambda one: -one.value)
     return [
-        Draft("pot", one.called, one.cue, family.strike)
+        Draft("pot", one.called, one.cue, route.strike)
         for one in pots[:ROUTED]
         if one.called is not None
-        for family in families(run, *one.called)[:ROUTES]
+        for route in families(run, *one.called)[:ROUTES]
     ]
 
 
@@ -158,25 +205,25 @@ def _safest(
     return [found[k] for k in kept]
 
 
-def unlike(ranked: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
+def unlike(
+    ranked: list[Option], keep: set[tuple[Called, Strike]], breaking: Collection[Strike] = ()
+) -> list[Option]:
     """The best of what differs: pots by ball, pocket and where they lead, safeties that leave different
-    tables; the best safety and the best pot among them, for they are weighed against each other."""
+    tables; the best safety and the best pot among them, for they are weighed against each other, and so is
+    the best of the strikes `breaking` a cluster."""
+    kinds = (_is_safety, _is_attack, lambda one: one.strike in breaking)
+    bests = [next((one for one in ranked if of_its_kind(one)), None) for of_its_kind in kinds]
+    wanted = [one for one in bests if one is not None]
     kept: list[Option] = []
     for one in ranked:
-        own = (one.called, one.strike) in keep
+        own = (one.called, one.strike) in keep or any(one is best for best in wanted)
         twin = any(_one_route(one, there) or _one_table(one, there) for there in kept)
         again = sum(one.called is not None and one.called == there.called for there in kept)
         same = sum(there.kind == one.kind for there in kept)
-        full = len(kept) >= LISTED or same >= MOST.get(one.kind, LISTED)
+        waiting = sum(all(best is not there for there in kept) for best in wanted)
+        full = len(kept) + waiting >= LISTED or same >= MOST.get(one.kind, LISTED)
         if own or not (twin or full or again >= SAME_POT):
             kept.append(one)
-    for of_its_kind in (_is_safety, _is_attack):
-        best = next((one for one in ranked if of_its_kind(one)), None)
-        if best is not None and not any(of_its_kind(one) for one in kept):
-            others = [one for one in kept if (one.called, one.strike) not in keep]
-            if len(kept) >= LISTED and others:
-                kept.remove(others[-1])
-            kept.append(best)
     return kept
 
 

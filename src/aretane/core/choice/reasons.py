@@ -2,7 +2,7 @@
 
 from ..runout.routes import after_contact, spin_words
 from ..vocabulary import ball_words, pocket_words
-from .option import Choices, Option
+from .option import Choices, Option, too_close
 from .turn import THIRD
 
 FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
@@ -79,6 +79,24 @@ def verdict(found: Choices) -> str:
     if found.close:
         return "close"
     return "attack" if attack.value > safety.value else "safety"
+
+
+def break_out_words(found: Choices) -> str:
+    """A cluster now or later, with what both are worth; nothing where only one of them can be played."""
+    both = found.break_out
+    if both is None:
+        return ""
+    now, later = both
+    said = "too close to call" if too_close(now, later) else "now" if now.value > later.value else "later"
+    return (
+        f"Break-out: {_and(now.notes.frees)} now with {_pot(now)} {_percent(now.value)}, later after "
+        f"{_pot(later)} {_percent(later.value)}: {said}."
+    )
+
+
+def _pot(one: Option) -> str:
+    assert one.called is not None
+    return ball_words(one.called[0])
 
 
 def _and(balls: tuple[str, ...]) -> str:

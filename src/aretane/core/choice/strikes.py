@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass
-from math import asin, pi
+from math import pi
 
 import numpy as np
 from numpy.typing import NDArray
@@ -48,19 +48,20 @@ THOROUGH = Search(
 
 def hits(at: Standing, cue: Point, how: Search, physics: Physics) -> Array:
     """Strikes (k, 5) straight at the balls on, the NEAREST of them."""
-    rows = []
     table = at.table
     there = [(ball, place) for ball in at.on if (place := at.layout.get(ball)) is not None]
-    for ball, place in sorted(there, key=lambda one: cue.distance(one[1]))[:NEAREST]:
+    near = sorted(there, key=lambda one: cue.distance(one[1]))[:NEAREST]
+    thick = GRAZE * np.linspace(-1.0, 1.0, how.hits)
+    squirts = [squirt(side, physics.tip_mass) for side, _ in how.tips]
+    rows = np.zeros((len(near), how.hits, len(how.speeds), len(how.tips), 5))
+    rows[..., 0] = np.array(how.speeds)[:, None]
+    rows[..., 2:4] = how.tips
+    for one, (ball, place) in zip(rows, near, strict=True):
         apart = table.cue_ball_radius + table.radius(ball)
-        far, line = cue.distance(place), place.minus(cue).angle
-        for off in GRAZE * np.linspace(-1.0, 1.0, how.hits):
-            way = line + asin(min(1.0, max(-1.0, float(off) * apart / max(far, apart))))
-            rows += [
-                (speed, way - squirt(side, physics.tip_mass), side, height, 0.0)
-                for speed in how.speeds for side, height in how.tips
-            ]  # fmt: skip
-    return np.array(rows).reshape(-1, 5)
+        turn = np.clip(thick * apart / max(cue.distance(place), apart), -1.0, 1.0)
+        ways = place.minus(cue).angle + np.arcsin(turn)
+        one[..., 1] = ways[:, None, None] - squirts
+    return rows.reshape(-1, 5)
 
 
 def kicks(how: Search) -> Array:

@@ -3,8 +3,8 @@
 A short form of the rules for many strikes at once; the tests hold it against `core.rules`.
 """
 
-from collections.abc import Sequence
 from dataclasses import dataclass, replace
+from functools import lru_cache
 
 import numpy as np
 from numpy.typing import NDArray
@@ -83,7 +83,8 @@ class Standing:
         return self.layout.cue is None
 
 
-def balls_on(discipline: str, balls: Sequence[str], due: str) -> tuple[str, ...]:
+@lru_cache(maxsize=65536)
+def balls_on(discipline: str, balls: tuple[str, ...], due: str) -> tuple[str, ...]:
     """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
     if discipline == scored.SNOOKER:
         return scored.balls_on(balls, due)

@@ -12,9 +12,10 @@ from ..runout.games import DOUBT
 from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
-from .decide import decide, family, pushed, worth
-from .notes import Answered, noted
-from .option import Branch, Draft, Notes, Option
+from .breaking import asks, with_own_maps
+from .decide import decide, pushed, worth
+from .notes import Answered, freed, noted
+from .option import Branch, Draft, Notes, Option, drafted
 from .side import Look, Side
 from .strikes import mistaken, placed, played, seen
 from .turn import Called, Standing, after
@@ -22,25 +23,31 @@ from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
-table over the other's answer is played, and with how many strikes each."""
-DOUBTED = {"rotation": 1.35, "groups": 2.1, "frame": 1.35}
-"""How many times the error of a map a value of a choice is off by itself (from racks played out: with
-groups what lies on the table tells less of what comes later)."""
+table over the other's answer is played at the most, and with how many strikes each."""
+STEADY = 0.01
+"""Standard error of what answers change in an option's value from which half as many will do."""
+DOUBTED = 1.35
+"""How many times the error of a map a value of a choice is off by itself (from racks played out)."""
 
 
 class Valuing:
-    """Values options at one standing with the same errors for all of them."""
+    """Values options at one standing with the same errors for all of them. `drift` is what the chance to
+    win changes by after a strike that did not end the rack, as in `onwards`."""
 
     def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
         self.errors = apart_errors((ROUGH, FINE), (3,))
+        self.drift = 0.0
 
     def rough(self, one: Draft) -> Option:
         return self._valued(one, self.errors[:ROUGH], False)
 
+    def again(self, one: Option) -> Option:
+        """The first ranking of an option, with the drift that is known by now."""
+        return self.rough(drafted(one))
+
     def fine(self, one: Option) -> Option:
-        draft = Draft(one.kind, one.called, one.cue, one.strike)
-        return self._valued(draft, self.errors[ROUGH:], True)
+        return self._valued(drafted(one), self.errors[ROUGH:], True)
 
     def _valued(self, one: Draft, errors: np.ndarray, fine: bool) -> Option:
         here, physics = self.here, self.physics
@@ -55,21 +62,34 @@ class Valuing:
             values, verdicts = worth(
                 here, ends, one.called, self.me, self.other, 4, told=lambda k, look: looks.update({k: look})
             )
-        doubt = DOUBTED[family(here.discipline)] * DOUBT[here.discipline]
-        doubt *= float(np.sqrt(values * (1.0 - values)).mean())
+        doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and len(over) and one.kind != "push-out":
             some = over[:: max(1, len(over) // REPLIES)][:REPLIES]
-            answers = {int(k): self._answered(ends, int(k), one.called) for k in some}
-            change = np.mean([answer.value - values[k] for k, answer in answers.items()])
-            values[over] = np.clip(values[over] + change, 0.0, 1.0)
+            changes: list[float] = []
+            for half in (some[::2], some[1::2]):
+                answers |= {int(k): self._answered(ends, int(k), one.called) for k in half}
+                changes = [answer.value - float(values[k]) for k, answer in answers.items()]
+                if float(np.std(changes)) / len(changes) ** 0.5 * len(over) / len(values) <= STEADY:
+                    break
+            values[over] = np.clip(values[over] + np.mean(changes), 0.0, 1.0)
+        motion = play(here.table, placed(here, one.cue), one.strike, physics)
+        if fine and one.called is not None and asks(here) and freed(here, motion.after)[0]:
+            moved = _moved(ends, one.called[0]) & (verdicts == AGAIN)
+            anew = with_own_maps(
+                here, ends, np.flatnonzero(moved), one.called, (self.me, self.other), physics
+            )
+            if anew:
+                change = np.mean([value - values[k] for k, value in anew.items()])
+                values[moved] = np.clip(values[moved] + change, 0.0, 1.0)
+        goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
+        values = np.where(goes_on, np.clip(values + self.drift, 0.0, 1.0), values)
         blocked = seen(here.theirs, ends)[over]
         made = (verdicts == AGAIN) | (verdicts == WON)
         foul = (verdicts == FOUL) | (verdicts == LOST)
         stays = ends.fates[:, 0] == -1
         count = len(verdicts)
-        motion = play(here.table, placed(here, one.cue), one.strike, physics)
         rails = _rails_before(motion)
         notes = Notes()
         if fine:
@@ -100,6 +120,12 @@ class Valuing:
         rails = int(np.median(came.rails_before))
         kind = "pot" if meant.called else "kick" if rails > 0 else "safety"
         return Answered(1.0 - float(theirs.mean()), kind, rails if kind == "kick" else 0)
+
+
+def _moved(ends: Ends, ball: str) -> np.ndarray:
+    """Which strikes (k,) moved another object ball than this one."""
+    others = [j for j, name in enumerate(ends.names) if name not in (CUE, ball)]
+    return np.asarray((ends.hits[:, others] > 0).any(axis=1))
 
 
 def _rails_before(motion: Motion) -> int:

@@ -53,26 +53,37 @@ def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
     tied = {ball for one in clusters(asked.table, asked.layout) for ball in one.balls}
     if asked.measure != "chance" or not tied or asked.layout.cue is None:
         return None
-    looked = list(_looked_at(run, asked, tied))
-    still = [(promise, shot) for promise, shot, moves in looked if not moves]
-    moving = sorted((one for one in looked if one[2]), key=lambda one: -one[0])[:LOOKED_AT]
-    nudges = [_weighed(asked, shot, moves) for _, shot, moves in moving]
+    looked = list(looked_at(run, asked, tied))
+    still = [one for one in looked if not one.moves]
+    moving = sorted((one for one in looked if one.moves), key=lambda one: -one.promise)[:LOOKED_AT]
+    nudges = [_weighed(asked, one.shot, one.moves) for one in moving]
     return NudgeOrLeave(
         max(nudges, key=lambda one: one.value, default=None),
-        _weighed(asked, max(still, key=lambda one: one[0])[1], ()) if still else None,
+        _weighed(asked, max(still, key=lambda one: one.promise).shot, ()) if still else None,
     )
 
 
-def _looked_at(
-    run: Run, asked: Question, tied: set[str]
-) -> Iterable[tuple[float, PlannedShot, tuple[str, ...]]]:
-    """Pots that may be played now: what each promises without errors, and which tied balls it moves.
+@dataclass(frozen=True, slots=True)
+class LookedAt:
+    """A pot without errors: what it promises, the tied balls it moves, and what it leaves.
 
     What a shot that moves balls promises is only its pot: the maps do not fit what it leaves.
     """
+
+    promise: float
+    shot: PlannedShot
+    strike: Strike
+    moves: tuple[str, ...]
+    left: Layout
+
+
+def looked_at(
+    run: Run, asked: Question, tied: set[str], speeds: Iterable[float] = tuple(SPEEDS)
+) -> Iterable[LookedAt]:
+    """Pots that may be played now, at these speeds (m/s), and move no ball, or some of those `tied`."""
     table, layout = asked.table, asked.layout
     at = ready(table, layout, asked.physics)
-    meant = np.array([(speed, side, height) for side, height in TIPS for speed in SPEEDS])
+    meant = np.array([(speed, side, height) for side, height in TIPS for speed in speeds])
     found = []
     for way in run.ways(run.start):
         for pocket in POCKETS:
@@ -85,7 +96,8 @@ def _looked_at(
                 found.append((way, shot))
     least = WORTHWHILE * max((shot.pot for _, shot in found), default=1.0)
     likely = [(way, shot) for way, shot in found if shot.pot >= max(least, 1e-3)]
-    rows = np.array([_strike(shot, at).array() for _, shot in likely]).reshape(-1, 5)
+    strikes = [_strike(shot, at) for _, shot in likely]
+    rows = np.array([strike.array() for strike in strikes]).reshape(-1, 5)
     ends = play_ready(at, rows)
     names = list(ends.names)
     for k, (way, shot) in enumerate(likely):
@@ -96,10 +108,11 @@ def _looked_at(
         met = tuple(name for name in hit if name not in (CUE, way.ball))
         moves = tuple(name for name in met if name in tied)
         if moves:
-            yield shot.pot, shot, moves
+            yield LookedAt(shot.pot, shot, strikes[k], moves, ends.after(k))
         elif not met:
             x, y = (float(value) for value in ends.places[k, 0])
-            yield shot.pot * float(worth_at(run.maker.after(way)[0], run.maker.frame, x, y)), shot, ()
+            promise = shot.pot * float(worth_at(run.maker.after(way)[0], run.maker.frame, x, y))
+            yield LookedAt(promise, shot, strikes[k], (), ends.after(k))
 
 
 def _strike(shot: PlannedShot, at: Ready) -> Strike:

@@ -1,0 +1,86 @@
+"""A cluster taken apart now or later: which pots do it, and what is left with maps of its own."""
+
+from dataclasses import replace
+from functools import lru_cache
+
+import numpy as np
+import pytest
+
+from aretane.core.choice.breaking import LIKELY, break_outs, with_own_maps
+from aretane.core.choice.decide import worth
+from aretane.core.choice.option import Choices, Notes, Option
+from aretane.core.choice.options import choices, unlike
+from aretane.core.choice.reasons import break_out_words
+from aretane.core.choice.side import Side
+from aretane.core.choice.strikes import mistaken, played
+from aretane.core.choice.valuing import Valuing
+from aretane.core.choice.verdicts import AGAIN
+from aretane.core.motion import Physics, play
+from aretane.core.patterns.clusters import clusters
+from aretane.core.vocabulary import CUE
+from tests.core.choice.test_options import both, standing
+from tests.core.runout.layouts import TABLE
+
+TIED = standing({CUE: (1.5, 0.75), "1": (1.9, 0.9), "4": (1.05, 0.22), "7": (1.05, 0.28), "9": (0.5, 0.9)})
+"""The 4 and the 7 side by side at a rail: a cue ball that comes back off two rails meets them."""
+
+
+@lru_cache(maxsize=1)
+def players() -> tuple[Side, Side]:
+    return both(TIED)
+
+
+@lru_cache(maxsize=1)
+def found() -> Choices:
+    return choices(TIED, *players(), Physics())
+
+
+def test_a_pot_that_meets_the_cluster_is_found_and_frees_its_balls() -> None:
+    (draft, *_) = break_outs(TIED, players()[0], Physics())
+    assert draft.kind == "pot" and draft.called is not None and draft.called[0] == "1"
+    after = play(TABLE, TIED.layout, draft.strike, Physics()).after
+    assert [one.balls for one in clusters(TABLE, TIED.layout)] == [("4", "7")]
+    assert "1" not in after and clusters(TABLE, after) == ()
+    assert Valuing(TIED, *players(), Physics()).rough(draft).made.share > LIKELY / 2
+
+
+def test_without_a_cluster_or_before_a_group_is_chosen_there_is_none() -> None:
+    apart = replace(TIED, layout=TIED.layout.without(["7"]))
+    assert break_outs(apart, players()[0], Physics()) == []
+    open_table = replace(TIED, discipline="eight-ball", due="open")
+    assert break_outs(open_table, players()[0], Physics()) == []
+
+
+def test_now_and_later_are_both_told_and_weighed_in_words() -> None:
+    both_ways = found().break_out
+    assert both_ways is not None
+    now, later = both_ways
+    assert now.notes.frees == ("4", "7") and later.notes.frees == () and later.notes.stay == ("4", "7")
+    words = break_out_words(found())
+    assert words.startswith("Break-out: the 4 and the 7 now with the 1") and words.endswith("later.")
+    assert f"{round(100 * now.value)} %" in words and f"{round(100 * later.value)} %" in words
+    one_way = replace(found(), options=tuple(one for one in found().options if one is not now))
+    assert break_out_words(one_way) == ""
+
+
+def test_a_break_out_is_told_though_better_options_fill_the_list() -> None:
+    now, later = found().break_out or pytest.fail("no break-out")
+    many: list[Option] = [
+        replace(later, called=(str(ball), "foot-left"), value=0.9, notes=Notes()) for ball in range(1, 12)
+    ]
+    kept = unlike([*many, now], set(), {now.strike})
+    assert now in kept and len(kept) == len(unlike(many, set()))
+
+
+def test_a_table_that_no_ball_was_moved_on_comes_to_the_same_with_its_own_maps() -> None:
+    at = standing({CUE: (1.2, 0.5), "2": (0.3, 0.3), "5": (0.9, 0.9), "9": (2.0, 0.9)})
+    me, other = both(at)
+    pot = next(one for one in choices(at, me, other, Physics(), settle=False).options if one.kind == "pot")
+    errors = Valuing(at, me, other, Physics()).errors
+    rows = mistaken(at, pot.cue, pot.strike, me.skill, Physics(), errors)
+    ends = played(at, pot.cue, rows, Physics())
+    values, verdicts = worth(at, ends, pot.called, me, other, 4)
+    again = np.flatnonzero(verdicts == AGAIN)
+    anew = with_own_maps(at, ends, again, pot.called, (me, other), Physics())
+    assert len(anew) == 3
+    assert np.mean([value - values[k] for k, value in anew.items()]) == pytest.approx(0.0, abs=0.05)

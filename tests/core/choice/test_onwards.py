@@ -1,0 +1,81 @@
+"""Racks played on for some turns: what they come to beyond what their first strike promised."""
+
+from functools import lru_cache
+from itertools import pairwise
+
+import numpy as np
+import pytest
+
+from aretane.core.choice import onwards
+from aretane.core.choice.decide import Intended, decide
+from aretane.core.choice.duel import Turn, duel, turns
+from aretane.core.choice.onwards import drift
+from aretane.core.choice.option import Draft
+from aretane.core.choice.side import Side
+from aretane.core.choice.turn import Standing
+from aretane.core.choice.valuing import Valuing
+from aretane.core.choice.verdicts import AGAIN, FOUL, LOST, WON
+from aretane.core.geometry import Point
+from aretane.core.motion import Physics, Strike
+from tests.core.choice.test_options import HANGER, both
+from tests.core.runout.layouts import TABLE, scattered
+
+AT = Standing(TABLE, "nine-ball", scattered(31, 4)[0])
+WORK = 400
+
+
+@lru_cache(maxsize=1)
+def begun() -> tuple[tuple[Side, Side], Intended]:
+    """Two players at a layout, and what the first of them plays."""
+    players = both(AT)
+    return players, decide(AT, *players, Physics(), np.random.default_rng(3))
+
+
+def test_turns_follow_one_another_to_the_end_that_the_duel_tells() -> None:
+    players, meant = begun()
+    for seed in range(6):
+        rack = list(turns(AT, players, Physics(), np.random.default_rng(seed), meant))
+        assert rack[0].meant is meant and rack[-1].won in (0.0, 1.0)
+        assert [turn.won for turn in rack[:-1]] == [None] * (len(rack) - 1)
+        for turn, following in pairwise(rack):
+            assert (following.who, following.at) == (turn.next, turn.then)
+            assert (turn.next == turn.who) == (turn.verdict == AGAIN)
+            assert turn.then.in_hand == (turn.verdict == FOUL)
+        assert rack[-1].verdict in (WON, LOST)
+        assert duel(AT, players, Physics(), np.random.default_rng(seed), meant) == rack[-1].won
+
+
+def test_the_drift_is_the_same_on_one_thread_and_on_two() -> None:
+    players, meant = begun()
+    one, two = (drift(AT, players, Physics(), meant, WORK, threads) for threads in (1, 2))
+    assert one == two and abs(one) < 0.5
+
+
+def test_estimates_that_promise_too_much_are_pulled_down(monkeypatch: pytest.MonkeyPatch) -> None:
+    players, meant = begun()
+    honest, own = drift(AT, players, Physics(), meant, 4 * WORK), onwards._chance
+
+    def too_much(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
+        found = own(turn, sides, seed)
+        return found if turn.won is not None else min(1.0, found + 0.2)
+
+    monkeypatch.setattr(onwards, "_chance", too_much)
+    assert drift(AT, players, Physics(), meant, 4 * WORK) < honest - 0.05
+
+
+def test_the_drift_moves_what_goes_on_and_not_what_is_won() -> None:
+    valuing = Valuing(HANGER, *both(HANGER), Physics())
+    pot = Draft("pot", ("9", "head-right"), Point(1.2, 0.6), _nearly())
+    plain = valuing.rough(pot)
+    valuing.drift = 0.1
+    moved = valuing.again(plain)
+    assert plain.made.share > 0 and moved.made == plain.made  # the 9 ends the rack
+    assert plain.missed.equity is not None and moved.missed.equity is not None
+    assert moved.missed.equity == pytest.approx(plain.missed.equity + 0.1)
+    assert moved.value > plain.value
+
+
+def _nearly() -> Strike:
+    """At the 9 over its pocket, so far off that it is made now and then."""
+    cue, ball = Point(1.2, 0.6), Point(0.06, 0.06)
+    return Strike(0.9, ball.minus(cue).angle + 0.03, 0.0, 0.0)
