@@ -112,11 +112,11 @@ def test_who_plays_next_agrees_with_the_rules_of_the_log(discipline: str) -> Non
 
 
 def test_balls_on() -> None:
-    assert balls_on("nine-ball", ["9", "4", "6"], "") == ("4",)
-    assert balls_on("eight-ball", ["2", "9", "8"], "solids") == ("2",)
-    assert balls_on("eight-ball", ["9", "8"], "solids") == ("8",)
-    assert set(balls_on("eight-ball", ["2", "9", "8"], "open")) == {"2", "9"}
-    assert balls_on("english-eight-ball", ["y1", "r2", "black"], "reds") == ("r2",)
+    assert balls_on("nine-ball", ("9", "4", "6"), "") == ("4",)
+    assert balls_on("eight-ball", ("2", "9", "8"), "solids") == ("2",)
+    assert balls_on("eight-ball", ("9", "8"), "solids") == ("8",)
+    assert set(balls_on("eight-ball", ("2", "9", "8"), "open")) == {"2", "9"}
+    assert balls_on("english-eight-ball", ("y1", "r2", "black"), "reds") == ("r2",)
 
 
 def test_a_money_ball_that_fell_on_a_foul_comes_back_and_the_cue_ball_is_in_hand() -> None:

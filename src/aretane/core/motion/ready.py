@@ -87,4 +87,5 @@ def _clear(places: Array, radii: Array, bed: Bed) -> None:
                     moved = True
         if not moved:
             return
+        close = True
     raise MotionError("balls: no way was found to put the overlapping balls apart; place them again")
