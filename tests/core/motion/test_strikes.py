@@ -49,12 +49,13 @@ def lost(size: str, ends: Ends) -> int:
 
 
 def overlap(table, ends: Ends) -> float:
-    """The deepest overlap of two balls left on the table, m."""
+    """The deepest overlap of two balls left on the table, m: in space, for a smaller ball lies lower."""
     radii = np.array([table.radius(name) for name in ends.names])
     deepest = 0.0
     for places, fates in zip(ends.places, ends.fates, strict=True):
         on = np.nonzero(fates == -1)[0]
-        apart = np.linalg.norm(places[on][:, None] - places[on][None], axis=2)
+        centres = np.column_stack([places[on], radii[on]])
+        apart = np.linalg.norm(centres[:, None] - centres[None], axis=2)
         need = radii[on][:, None] + radii[on][None]
         lack = (need - apart)[~np.eye(len(on), dtype=bool)]
         deepest = max(deepest, float(lack.max(initial=0.0)))
