@@ -8,14 +8,16 @@ from itertools import islice
 import numpy as np
 
 from ..motion.physics import Physics
-from .decide import Intended, standing_equity
+from ..runout.group import OPEN
+from .decide import GLANCE, Intended, family, standing_equity
 from .duel import Turn, turns
 from .side import Side
 from .turn import Standing
 
-WORK = {"rotation": 3500, "groups": 3000}
+WORK, OPEN_WORK = {"rotation": 3500, "groups": 4500}, 2000
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what
-takes time. None of snooker, whose estimate is close."""
+takes time. None of snooker, whose estimate is close; less while both groups are open, whose maps take
+longest."""
 DEEP = 12
 """Turns of one rack."""
 BLOCK, MOST = 8, 240
@@ -25,13 +27,18 @@ OFF = 0.09
 much more than its own error."""
 
 
+def work_at(at: Standing) -> int:
+    """How much is played on from a standing; 0: nothing."""
+    return OPEN_WORK if at.due == OPEN else WORK.get(family(at.discipline), 0)
+
+
 def drift(
     at: Standing, sides: tuple[Side, Side], physics: Physics, first: Intended, work: int, threads: int = 1,
     told: Callable[[], object] = lambda: None,
 ) -> float:  # fmt: skip
     """How much more a rack that begins so comes to than its first strike promises, for the player at the
-    table, where that strike did not end it. `work` as in WORK; `told` hears of every block. The same on any
-    number of `threads`."""
+    table, where that strike did not end it. `work` as of `work_at`; `told` hears of every block. The same on
+    any number of `threads`."""
     found: list[float] = []
     done, racks = 0, 0
 
@@ -68,5 +75,5 @@ def _chance(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
     if turn.won is not None:
         return turn.won
     who, rest = sides[turn.next], sides[1 - turn.next]
-    chance = standing_equity(who.look(turn.then, (18, seed)), turn.then, who, rest)
+    chance = standing_equity(who.look(turn.then, (18, seed), closer=GLANCE), turn.then, who, rest)
     return chance if turn.next == 0 else 1.0 - chance

@@ -16,10 +16,10 @@ from ..runout.routes import families
 from ..runout.run import Run
 from ..table import POCKETS
 from .breaking import break_outs
-from .decide import GLANCE, Intended, family, pot_strike, screened, worth
+from .decide import GLANCE, Intended, pot_strike, screened, worth
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
-from .onwards import WORK, drift
+from .onwards import drift, work_at
 from .option import Choices, Draft, Kind, Option
 from .raised import HIDDEN, raised
 from .scored import SNOOKER
@@ -107,7 +107,7 @@ def choices(
         told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
 
     if settle:
-        work = WORK.get(family(here.discipline), 0)
+        work = work_at(here)
         best = next((one for one in listed if one.kind != "push-out"), None)
         if work and best is not None and not budget.over:
             valuing.drift = drift(

@@ -9,11 +9,12 @@ from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play
 from ..runout.games import DOUBT
+from ..runout.group import OPEN
 from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
 from .breaking import asks, with_own_maps
-from .decide import decide, pushed, worth
+from .decide import GLANCE, decide, pushed, worth
 from .notes import Answered, freed, noted
 from .option import Branch, Draft, Notes, Option, drafted
 from .side import Look, Side
@@ -24,6 +25,8 @@ from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
 table over the other's answer is played at the most, and with how many strikes each."""
+OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 64, 8
+"""The same while both groups are open, whose maps take longest."""
 STEADY = 0.01
 """Standard error of what answers change in an option's value from which half as many will do."""
 DOUBTED = 1.35
@@ -36,18 +39,20 @@ class Valuing:
 
     def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
-        self.errors = apart_errors((ROUGH, FINE), (3,))
+        counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if here.due == OPEN else (ROUGH, FINE, REPLIES)
+        self.first, _, self.replies = counts
+        self.errors = apart_errors(counts[:2], (3,))
         self.drift = 0.0
 
     def rough(self, one: Draft) -> Option:
-        return self._valued(one, self.errors[:ROUGH], False)
+        return self._valued(one, self.errors[: self.first], False)
 
     def again(self, one: Option) -> Option:
         """The first ranking of an option, with the drift that is known by now."""
         return self.rough(drafted(one))
 
     def fine(self, one: Option) -> Option:
-        return self._valued(drafted(one), self.errors[ROUGH:], True)
+        return self._valued(drafted(one), self.errors[self.first :], True)
 
     def _valued(self, one: Draft, errors: np.ndarray, fine: bool) -> Option:
         here, physics = self.here, self.physics
@@ -55,18 +60,25 @@ class Valuing:
         ends = played(here, one.cue, rows, physics)
         looks: dict[int, Look] = {}
         if one.kind == "push-out":
-            values = pushed(here, ends, self.me, self.other, 4)
+            values = pushed(here, ends, self.me, self.other, 4, GLANCE)
             lost = (ends.fates[:, 0] != -1) | (ends.fates == -2).any(axis=1)
             verdicts = np.where(lost, FOUL, OVER)
         else:
             values, verdicts = worth(
-                here, ends, one.called, self.me, self.other, 4, told=lambda k, look: looks.update({k: look})
+                here,
+                ends,
+                one.called,
+                self.me,
+                self.other,
+                4,
+                GLANCE,
+                lambda k, look: looks.update({k: look}),
             )
         doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and len(over) and one.kind != "push-out":
-            some = over[:: max(1, len(over) // REPLIES)][:REPLIES]
+            some = over[:: max(1, len(over) // self.replies)][: self.replies]
             changes: list[float] = []
             for half in (some[::2], some[1::2]):
                 answers |= {int(k): self._answered(ends, int(k), one.called) for k in half}
@@ -116,7 +128,7 @@ class Valuing:
         errors = rng.standard_normal((ANSWERED, 4))
         rows = mistaken(there, meant.cue, meant.strike, self.other.skill, self.physics, errors)
         came = played(there, meant.cue, rows, self.physics)
-        theirs, _ = worth(there, came, meant.called, self.other, self.me, 6)
+        theirs, _ = worth(there, came, meant.called, self.other, self.me, 6, GLANCE)
         rails = int(np.median(came.rails_before))
         kind = "pot" if meant.called else "kick" if rails > 0 else "safety"
         return Answered(1.0 - float(theirs.mean()), kind, rails if kind == "kick" else 0)
