@@ -51,13 +51,23 @@ def test_without_a_cluster_or_before_a_group_is_chosen_there_is_none() -> None:
     assert break_outs(open_table, players()[0], Physics()) == []
 
 
+def test_the_other_players_cluster_is_no_break_out() -> None:
+    places = {CUE: (1.5, 0.75), "1": (1.9, 0.9), "12": (1.05, 0.22), "15": (1.05, 0.28), "8": (0.5, 0.9)}
+    stripes = standing(places, "eight-ball", "solids")
+    assert clusters(TABLE, stripes.layout) and break_outs(stripes, both(stripes)[0], Physics()) == []
+    mine = standing(
+        {"2" if ball == "12" else ball: at for ball, at in places.items()}, "eight-ball", "solids"
+    )
+    assert break_outs(mine, both(mine)[0], Physics())
+
+
 def test_now_and_later_are_both_told_and_weighed_in_words() -> None:
     both_ways = found().break_out
     assert both_ways is not None
     now, later = both_ways
     assert now.notes.frees == ("4", "7") and later.notes.frees == () and later.notes.stay == ("4", "7")
     words = break_out_words(found())
-    assert words.startswith("Break-out: the 4 and the 7 now with the 1") and words.endswith("later.")
+    assert words.startswith("Break-out now, by the 1: the 4 and the 7 free, ") and words.endswith(" Later.")
     assert f"{round(100 * now.value)} %" in words and f"{round(100 * later.value)} %" in words
     one_way = replace(found(), options=tuple(one for one in found().options if one is not now))
     assert break_out_words(one_way) == ""

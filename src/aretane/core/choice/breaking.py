@@ -35,7 +35,8 @@ def asks(at: Standing) -> bool:
 
 
 def break_outs(here: Standing, me: Side, physics: Physics) -> list[Draft]:
-    """Pots that take a cluster apart on the way, the likeliest first, one of each ball and pocket."""
+    """Pots that free a ball of the player from a cluster on the way, the likeliest first, one of each ball
+    and pocket."""
     cue = here.layout.cue
     tied = (
         {ball for one in clusters(here.table, here.layout) for ball in one.balls} if asks(here) else set()
@@ -43,6 +44,7 @@ def break_outs(here: Standing, me: Side, physics: Physics) -> list[Draft]:
     if not tied or cue is None:
         return []
     asked = Question(here.table, here.discipline, here.layout, here.due, me.skill, physics)
+    own = set(asked.playable())
     meet = [
         one
         for one in looked_at(me.run(here.due), asked, tied, SPEEDS)
@@ -51,7 +53,7 @@ def break_outs(here: Standing, me: Side, physics: Physics) -> list[Draft]:
     found: dict[Called, Draft] = {}
     for one in sorted(meet, key=lambda one: -one.shot.pot)[:TRIED]:
         called = (one.shot.ball, one.shot.pocket)
-        if called not in found and freed(here, one.left)[0]:
+        if called not in found and own & set(freed(here, one.left)[0]):
             found[called] = Draft("pot", called, cue, one.strike)
     return list(found.values())[:MOST]
 

@@ -7,6 +7,7 @@ from dataclasses import dataclass
 from ..layout import Layout
 from ..motion.play import Motion
 from ..patterns.clusters import clusters
+from ..runout.games import playable
 from ..table import PocketName
 from .left import cover
 from .option import Notes
@@ -28,21 +29,32 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
     """Notes on a strike that without error moves so: `looks` are what the other sees after the strikes with
     errors that hand the table over, `answers` what the other played after some of them."""
     frees, stay = freed(here, motion.after)
+    own = playable(here.discipline, here.layout, here.due)
     answer = Counter((one.kind, one.rails) for one in answers).most_common(1)
     behind, left = _behind(here, motion.after), _left(looks)
     in_a_row = 0 if here.fouls is None else here.fouls[0] + 1
-    return Notes(frees, stay, behind, left, answer[0][0] if answer else None, in_a_row)
+    return Notes(
+        tuple(ball for ball in frees if ball in own),
+        stay,
+        behind,
+        left,
+        answer[0][0] if answer else None,
+        in_a_row,
+    )
 
 
 def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    """Balls tied up before and no longer after, in the layout's order; and the first cluster that stays."""
+    """Balls tied up before and no longer after, in the layout's order; and the first cluster that stays and
+    holds a ball of the player."""
     before = [cluster.balls for cluster in clusters(here.table, here.layout)]
     if not before:
         return (), ()
     after = [cluster.balls for cluster in clusters(here.table, left)]
     tied = {ball for balls in after for ball in balls}
     loose = {ball for balls in before for ball in balls if ball in left and ball not in tied}
-    return tuple(sorted(loose, key=lambda ball: (len(ball), ball))), after[0] if after else ()
+    own = set(playable(here.discipline, left, here.due))
+    stay = next((balls for balls in after if own & set(balls)), ())
+    return tuple(sorted(loose, key=lambda ball: (len(ball), ball))), stay
 
 
 def _behind(here: Standing, left: Layout) -> tuple[str, ...]:

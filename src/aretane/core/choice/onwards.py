@@ -37,8 +37,8 @@ def drift(
     told: Callable[[], object] = lambda: None,
 ) -> float:  # fmt: skip
     """How much more a rack that begins so comes to than its first strike promises, for the player at the
-    table, where that strike did not end it. `work` as of `work_at`; `told` hears of every block. The same on
-    any number of `threads`."""
+    table, where that strike did not end it. `work` as of `work_at`; `told` hears of every block. The number
+    of `threads` does not matter."""
     found: list[float] = []
     done, racks = 0, 0
 

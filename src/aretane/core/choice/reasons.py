@@ -87,10 +87,10 @@ def break_out_words(found: Choices) -> str:
     if both is None:
         return ""
     now, later = both
-    said = "too close to call" if too_close(now, later) else "now" if now.value > later.value else "later"
+    said = "Too close to call" if too_close(now, later) else "Now" if now.value > later.value else "Later"
     return (
-        f"Break-out: {_and(now.notes.frees)} now with {_pot(now)} {_percent(now.value)}, later after "
-        f"{_pot(later)} {_percent(later.value)}: {said}."
+        f"Break-out now, by {_pot(now)}: {_and(now.notes.frees)} free, {_percent(now.value)} to win. "
+        f"Later, {_pot(later)} first: {_percent(later.value)}. {said}."
     )
 
 

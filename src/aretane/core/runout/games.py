@@ -73,11 +73,16 @@ class Question:
 
     def playable(self) -> tuple[str, ...]:
         """The balls the player may pot in the run: all, or of two groups the player's and the last ball."""
-        balls = tuple(sorted(self.layout.objects, key=lambda ball: (len(ball), ball)))
-        last = LAST.get(self.discipline)
-        if self.discipline in ROTATION or last is None or self.due == group.OPEN:
-            return balls
-        return tuple(ball for ball in balls if ball == last or GROUPS.get(ball) == self.due)
+        return playable(self.discipline, self.layout, self.due)
+
+
+def playable(discipline: str, layout: Layout, due: str) -> tuple[str, ...]:
+    """The balls of a layout that a player to whom `due` is due may pot in a run, as in `Question`."""
+    balls = tuple(sorted(layout.objects, key=lambda ball: (len(ball), ball)))
+    last = LAST.get(discipline)
+    if discipline in ROTATION or last is None or due == group.OPEN:
+        return balls
+    return tuple(ball for ball in balls if ball == last or GROUPS.get(ball) == due)
 
 
 def question(
