@@ -8,6 +8,7 @@ import pytest
 
 from aretane.core.choice.breaking import LIKELY, break_outs, with_own_maps
 from aretane.core.choice.decide import worth
+from aretane.core.choice.notes import freed
 from aretane.core.choice.option import Choices, Notes, Option
 from aretane.core.choice.options import choices, unlike
 from aretane.core.choice.reasons import break_out_words
@@ -15,6 +16,7 @@ from aretane.core.choice.side import Side
 from aretane.core.choice.strikes import mistaken, played
 from aretane.core.choice.valuing import Valuing
 from aretane.core.choice.verdicts import AGAIN
+from aretane.core.geometry import Point
 from aretane.core.motion import Physics, play
 from aretane.core.patterns.clusters import clusters
 from aretane.core.vocabulary import CUE
@@ -49,6 +51,12 @@ def test_without_a_cluster_or_before_a_group_is_chosen_there_is_none() -> None:
     assert break_outs(apart, players()[0], Physics()) == []
     open_table = replace(TIED, discipline="eight-ball", due="open")
     assert break_outs(open_table, players()[0], Physics()) == []
+
+
+def test_a_ball_is_not_freed_by_its_neighbour_going_down() -> None:
+    left = TIED.layout.without(["4"])
+    assert freed(TIED, left) == ((), ())
+    assert freed(TIED, TIED.layout.changed({"4": Point(2.0, 1.0)}))[0] == ("4", "7")
 
 
 def test_the_other_players_cluster_is_no_break_out() -> None:

@@ -217,6 +217,9 @@ def test_a_pot_may_be_told_by_two_routes_that_lead_elsewhere() -> None:
     assert first is not None and second is not None and first.distance(second) >= ROUTES_APART
     assert all(route_words(found, one) for one in twins)
     assert not any(route_words(found, one) for one in found.options if one not in twins)
+    faster = replace(twins[0], strike=replace(twins[0].strike, speed=twins[0].strike.speed + 0.4))
+    same = Choices((twins[0], faster), True)
+    assert [route_words(same, one).split(", ")[-1] for one in same.options] == ["softer", "harder"]
     assert all(sum(two.called == one.called for two in pots) <= SAME_POT for one in pots)
 
 

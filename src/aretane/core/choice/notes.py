@@ -45,8 +45,9 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
 
 def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...]]:
     """Balls tied up before and no longer after, in the layout's order; and the first cluster that stays and
-    holds a ball of the player."""
-    before = [cluster.balls for cluster in clusters(here.table, here.layout)]
+    holds a ball of the player. What is down counts as gone before: nothing is freed by its going alone."""
+    gone = [ball for ball in here.layout.objects if ball not in left]
+    before = [cluster.balls for cluster in clusters(here.table, here.layout.without(gone))]
     if not before:
         return (), ()
     after = [cluster.balls for cluster in clusters(here.table, left)]

@@ -46,9 +46,8 @@ class Notes:
     `frees` are balls of the player that the strike without error takes out of clusters, `stay` the first
     cluster with one that it leaves; `behind` the balls between the cue ball and the easiest ball on after
     it. `leaves` is the pot that the other is most often left after a strike that hands the table over, with
-    its mean chance and in what share of them; `answer` what the other most often plays, with the cushions of
-    a kick.
-    `in_a_row`: which foul in a row one would be where the third loses, else 0.
+    its mean chance and in what share of them; `answer` what the other most often plays, with the rails of a
+    kick. `in_a_row`: which foul in a row one would be where the third loses, else 0.
     """
 
     frees: tuple[str, ...] = ()

@@ -62,10 +62,19 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
 
 def route_words(found: Choices, one: Option) -> str:
     """How the cue ball goes on where another option pots the same ball, as "draw, off 2 rails"; else
-    nothing."""
+    nothing. Of several that read the same the fastest is "harder", the slowest "softer"."""
     twins = [other for other in found.options if other.called == one.called and other is not one]
     if one.called is None or not twins:
         return ""
+    own = _route(one)
+    speeds = [other.strike.speed for other in twins if _route(other) == own]
+    if not speeds or min(speeds) <= one.strike.speed <= max(speeds):
+        return own
+    return f"{own}, {'harder' if one.strike.speed > max(speeds) else 'softer'}"
+
+
+def _route(one: Option) -> str:
+    assert one.called is not None
     count = len(after_contact(one.motion, one.called[0])[0])
     rails = "no rail" if count == 0 else f"off {count} rail{'s' if count > 1 else ''}"
     return f"{spin_words(one.strike.height)}, {rails}"
