@@ -18,17 +18,9 @@ from aretane.store.errors import NotFound
 from aretane.store.records import Recording
 
 from .asker import to_read
+from .numbers_views import CompareView, DifferenceView, IntervalView, ModelView, NumbersView, RungView
 from .reviewing import chained, scene, tallies
-from .views import (
-    CompareView,
-    DifferenceView,
-    IntervalView,
-    ModelView,
-    NumbersView,
-    RungView,
-    SeatView,
-    ShotLink,
-)
+from .views import SeatView, ShotLink
 
 blueprint = APIBlueprint("numbers", __name__, url_prefix="/api")
 

@@ -27,10 +27,18 @@ from aretane.core.units import mm
 
 from .asker import to_read
 from .charting import Chart, Charting
+from .outlook_views import (
+    AdvisedView,
+    AngleView,
+    ChartView,
+    LegView,
+    OutlookView,
+    OwnOrderView,
+    ScratchView,
+)
 from .racks import PreviewBody, before_rack
 from .reviewing import RackHead, fouls_of, may_of, replayed, skill_of
 from .striking import path_view
-from .views import AdvisedView, AngleView, ChartView, LegView, OutlookView, OwnOrderView, ScratchView
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")
 FRAME = "frame"

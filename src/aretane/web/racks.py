@@ -18,9 +18,10 @@ from aretane.store.records import Asker
 
 from . import serialise
 from .asker import to_read, to_write
+from .desk_views import DeskView, PreviewView, RackView
 from .reviewing import CROSSES_RACKS, RackHead, Scene, carried_into, left_of, review, scene, skill_of
 from .striking import explained, finding_view, forecast_view, needs_cue_end, planned
-from .views import DeskView, FindingView, ForecastView, PreviewView, RackView
+from .striking_views import FindingView, ForecastView
 
 blueprint = APIBlueprint("racks", __name__, url_prefix="/api")
 

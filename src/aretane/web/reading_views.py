@@ -2,7 +2,8 @@
 
 from pydantic import BaseModel
 
-from .views import AdvisedView, PathView, Place
+from .outlook_views import AdvisedView
+from .views import PathView, Place
 
 
 class RouteView(BaseModel):

@@ -23,6 +23,7 @@ from aretane.core.vocabulary import CUE
 from aretane.formats.match_file import OptionsShape
 from aretane.store.records import Recording, StoredRack
 
+from . import desk_views
 from . import views as w
 from .reviewing import Reviewed, Scene, chained, facts, review_stored, scene, text_of
 
@@ -37,11 +38,11 @@ def places(layout: Layout) -> w.Places:
     return {ball: place(at) for ball, at in layout.places}
 
 
-def table(core: Table, discipline: str) -> w.TableView:
+def table(core: Table, discipline: str) -> desk_views.TableView:
     """The table to draw, with the marks of the game."""
     snooker = discipline == "snooker"
     spots = snooker_spots(core)
-    return w.TableView(
+    return desk_views.TableView(
         length=mm(core.length),
         width=mm(core.width),
         ball_radius=mm(core.ball_radius),
@@ -52,7 +53,7 @@ def table(core: Table, discipline: str) -> w.TableView:
         foot_spot=place(core.foot_spot),
         spots=[place(at) for at in spots.values()] if snooker else [],
         pockets=[
-            w.PocketView(
+            desk_views.PocketView(
                 name=name,
                 points=[place(point) for point in core.pockets[name].points],
                 mouth=place(core.pockets[name].mouth),
@@ -63,7 +64,7 @@ def table(core: Table, discipline: str) -> w.TableView:
     )
 
 
-def game(scene: Scene, number: int, before: Layout | None = None) -> w.GameView:
+def game(scene: Scene, number: int, before: Layout | None = None) -> desk_views.GameView:
     """What the rules bring to the desk; racks of one recording are shuffled each in its own way.
 
     `before` is what the rack before left of straight pool, where fourteen are racked again.
@@ -73,7 +74,7 @@ def game(scene: Scene, number: int, before: Layout | None = None) -> w.GameView:
     if before is not None:
         foremost = next(iter(before.objects), scene.rules.balls[-1])
         full = racked_again(scene.table, foremost, before).layout
-    return w.GameView(
+    return desk_views.GameView(
         balls=list(scene.rules.balls),
         racked=places(full),
         break_places=[
@@ -86,9 +87,9 @@ def game(scene: Scene, number: int, before: Layout | None = None) -> w.GameView:
     )
 
 
-def pot(aim: Aim) -> w.PotView:
+def pot(aim: Aim) -> desk_views.PotView:
     """A measured pot."""
-    return w.PotView(
+    return desk_views.PotView(
         ball=aim.ball,
         pocket=aim.pocket,
         possible=aim.possible,
@@ -110,17 +111,17 @@ def pot(aim: Aim) -> w.PotView:
     )
 
 
-def length(metres: float, core: Table) -> w.LengthView:
+def length(metres: float, core: Table) -> desk_views.LengthView:
     """A length in mm, ball widths and diamonds."""
-    return w.LengthView(
+    return desk_views.LengthView(
         mm=mm(metres),
         widths=ball_widths(metres, core.ball_radius),
         diamonds=diamonds(metres, core.length),
     )
 
 
-def _miss(missed: Miss, core: Table) -> w.MissView:
-    return w.MissView(
+def _miss(missed: Miss, core: Table) -> desk_views.MissView:
+    return desk_views.MissView(
         along=length(missed.along, core),
         across=length(missed.across, core),
         distance=length(missed.distance, core),
@@ -129,8 +130,8 @@ def _miss(missed: Miss, core: Table) -> w.MissView:
     )
 
 
-def _came(came: Fit, core: Table) -> w.CameView:
-    return w.CameView(
+def _came(came: Fit, core: Table) -> desk_views.CameView:
+    return desk_views.CameView(
         measured=came.measured,
         kept=came.kept,
         off=None if came.off is None else length(came.off, core),
@@ -140,9 +141,9 @@ def _came(came: Fit, core: Table) -> w.CameView:
     )
 
 
-def _leave(left: Leave) -> w.LeaveView:
+def _leave(left: Leave) -> desk_views.LeaveView:
     angle = left.angle
-    return w.LeaveView(
+    return desk_views.LeaveView(
         player=left.player,
         ball=angle.ball,
         pocket=left.same.pocket,
@@ -171,12 +172,14 @@ def respot_places(scene: Scene, step: Step) -> w.Places:
     return places(respotted(scene.table, scene.discipline, missing, step.after))
 
 
-def review(scene: Scene, step: Step, timing: Timing, measures: Measures, flags: list[Flag]) -> w.ReviewView:
+def review(
+    scene: Scene, step: Step, timing: Timing, measures: Measures, flags: list[Flag]
+) -> desk_views.ReviewView:
     """Everything about one shot; `flags` are those of this shot."""
     state, ruling = step.state, step.ruling
     snooker = scene.discipline == "snooker"
     proposal = measures.proposal
-    return w.ReviewView(
+    return desk_views.ReviewView(
         before=places(step.before),
         after=None if step.after is None else places(step.after),
         turn=sorted(state.turn),
@@ -201,7 +204,7 @@ def review(scene: Scene, step: Step, timing: Timing, measures: Measures, flags: 
         foul=None if ruling is None else ruling.foul,
         keeps_table=None if ruling is None else ruling.keeps_table,
         ruling=[] if ruling is None else list(ruling.reasons),
-        flags=[w.FlagView(field=f.field, code=f.code, words=f.words) for f in flags],
+        flags=[desk_views.FlagView(field=f.field, code=f.code, words=f.words) for f in flags],
         pot=None if measures.aim is None else pot(measures.aim),
         pots=[pot(aim) for aim in measures.pots],
         arrival=None if measures.arrival is None else degrees(measures.arrival),
@@ -212,11 +215,11 @@ def review(scene: Scene, step: Step, timing: Timing, measures: Measures, flags: 
         waited_s=timing.waited,
         proposal=None
         if proposal is None
-        else w.ProposalView(grade=proposal.grade, reasons=list(proposal.reasons)),
+        else desk_views.ProposalView(grade=proposal.grade, reasons=list(proposal.reasons)),
     )
 
 
-def reviews(scene: Scene, seen: Reviewed) -> list[w.ReviewView]:
+def reviews(scene: Scene, seen: Reviewed) -> list[desk_views.ReviewView]:
     """One review a shot."""
     return [
         review(scene, step, timing, measures, [flag for flag in seen.flags if flag.shot == index])
@@ -244,11 +247,11 @@ def _first_chance(found: FirstChance | None) -> w.FirstChanceView | None:
     return w.FirstChanceView(player=found.player, shot=found.shot + 1, chance=found.chance)
 
 
-def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> w.RackView:
+def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> desk_views.RackView:
     """A rack as the shot desk needs it."""
     seen = review_stored(scene, stored, carried)
     last = seen.end
-    return w.RackView(
+    return desk_views.RackView(
         id=stored.id,
         recording_id=stored.recording_id,
         number=stored.number,
@@ -263,7 +266,7 @@ def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> 
         over=last.over,
         next_turn=sorted(last.turn),
         shots=[
-            w.ShotView(id=one.id, version=one.version, shot=one.shape, review=seen_one)
+            desk_views.ShotView(id=one.id, version=one.version, shot=one.shape, review=seen_one)
             for one, seen_one in zip(stored.shots, reviews(scene, seen), strict=True)
         ],
     )

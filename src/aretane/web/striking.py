@@ -17,6 +17,7 @@ from aretane.core.table import Table
 from aretane.core.units import mm
 from aretane.core.vocabulary import CUE
 
+from . import striking_views
 from . import views as w
 
 KEPT = 400
@@ -63,19 +64,19 @@ def path_view(trace: Trace, ball: str) -> w.PathView:
     )
 
 
-def strike_view(strike: Strike) -> w.StrikeView:
+def strike_view(strike: Strike) -> striking_views.StrikeView:
     """A strike: m/s, tip in ball radii."""
-    return w.StrikeView(speed=strike.speed, side=strike.side, height=strike.height)
+    return striking_views.StrikeView(speed=strike.speed, side=strike.side, height=strike.height)
 
 
-def forecast_view(answer: Answer) -> w.ForecastView:
+def forecast_view(answer: Answer) -> striking_views.ForecastView:
     """The answer to "what does this plan come to"."""
     found = answer.forecast
     if found is None:
-        return w.ForecastView(reason=answer.reason, planned=None)
-    return w.ForecastView(
+        return striking_views.ForecastView(reason=answer.reason, planned=None)
+    return striking_views.ForecastView(
         reason="",
-        planned=w.PlannedView(
+        planned=striking_views.PlannedView(
             strike=strike_view(found.strike),
             assumed=list(found.assumed),
             seconds=found.motion.trace.duration,
@@ -94,15 +95,17 @@ def forecast_view(answer: Answer) -> w.ForecastView:
     )
 
 
-def finding_view(table: Table, before: Layout, finding: Finding | str, physics: Physics) -> w.FindingView:
+def finding_view(
+    table: Table, before: Layout, finding: Finding | str, physics: Physics
+) -> striking_views.FindingView:
     """The answer to "how was it probably struck"."""
     if isinstance(finding, str):
-        return w.FindingView(reason=finding, explained=False, found=[])
+        return striking_views.FindingView(reason=finding, explained=False, found=[])
     found = []
     for one in finding.found:
         trace = play(table, before, one.strike, physics).trace
         found.append(
-            w.FoundView(
+            striking_views.FoundView(
                 strike=strike_view(one.strike),
                 share=one.share,
                 miss=mm(one.miss),
@@ -114,7 +117,7 @@ def finding_view(table: Table, before: Layout, finding: Finding | str, physics: 
                 paths=[path_view(trace, ball) for ball in trace.moved()],
             )
         )
-    return w.FindingView(reason="", explained=finding.explained, found=found)
+    return striking_views.FindingView(reason="", explained=finding.explained, found=found)
 
 
 def needs_cue_end(result: Result) -> bool:

@@ -20,7 +20,9 @@ from aretane.store.records import Asker, Recording, StoredRack
 from ..asker import to_read, to_write
 from ..outlooks import advised_view
 from ..reviewing import Scene, chained, head_of, replayed, review_stored, scene
-from ..views import (
+from .analyst import APPRAISAL, Analyst
+from .questions import Asked, questions
+from .story_views import (
     AnalysisView,
     PartView,
     RackProgressView,
@@ -28,9 +30,7 @@ from ..views import (
     StoryView,
     StreakView,
     TurnView,
-)  # fmt: skip
-from .analyst import APPRAISAL, Analyst
-from .questions import Asked, questions
+)
 
 blueprint = APIBlueprint("analysing", __name__, url_prefix="/api")
 

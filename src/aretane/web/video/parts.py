@@ -15,9 +15,9 @@ from aretane.vision import CODECS, kind_of
 from aretane.vision.container import NEEDED
 
 from ..asker import to_read, to_write
-from ..views import FolderView, IntakeView, VideoFileView, VideoPartView, VideoView
 from .serving import serve
 from .uploads import checking, codecs
+from .views import FolderView, IntakeView, VideoFileView, VideoPartView, VideoView
 
 blueprint = APIBlueprint("video", __name__, url_prefix="/api")
 

@@ -22,7 +22,7 @@ from aretane.store.errors import Refused
 from aretane.store.records import Asker, Recording, StoredShot
 
 from ..asker import to_read, to_write
-from ..views import VttCheckView, VttFaultView, VttRestView
+from .views import VttCheckView, VttFaultView, VttRestView
 
 blueprint = APIBlueprint("vtt", __name__, url_prefix="/api/videos")
 
