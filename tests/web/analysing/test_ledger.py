@@ -7,27 +7,11 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
-from aretane.settings import Settings
-from aretane.store.database import Address
-from aretane.web import create_app
-from aretane.web.analysing.analyst import Analyst
 from tests.examples import example
-from tests.web.test_analysis import Counting
+from tests.web.analysing.conftest import Counting
 
 Json = dict[str, Any]
 PATIENCE = 240.0
-
-
-@pytest.fixture
-def workers() -> Counting:
-    return Counting()
-
-
-@pytest.fixture
-def client(settings: Settings, database: Address, club: int, workers: Counting) -> FlaskClient:
-    app = create_app(settings, database)
-    app.extensions["analyst"] = Analyst(database, lambda: workers)
-    return app.test_client()
 
 
 @pytest.fixture
