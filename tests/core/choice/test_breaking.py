@@ -3,19 +3,15 @@
 from dataclasses import replace
 from functools import lru_cache
 
-import numpy as np
 import pytest
 
-from aretane.core.choice.breaking import LIKELY, break_outs, with_own_maps
-from aretane.core.choice.decide import worth
+from aretane.core.choice.breaking import LIKELY, break_outs
 from aretane.core.choice.notes import freed
 from aretane.core.choice.option import Choices, Notes, Option
 from aretane.core.choice.options import choices, unlike
 from aretane.core.choice.reasons import break_out_words
 from aretane.core.choice.side import Side
-from aretane.core.choice.strikes import mistaken, played
 from aretane.core.choice.valuing import Valuing
-from aretane.core.choice.verdicts import AGAIN
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, play
 from aretane.core.patterns.clusters import clusters
@@ -90,15 +86,10 @@ def test_a_break_out_is_told_though_better_options_fill_the_list() -> None:
     assert now in kept and len(kept) == len(unlike(many, set()))
 
 
-def test_a_table_that_no_ball_was_moved_on_comes_to_the_same_with_its_own_maps() -> None:
-    at = standing({CUE: (1.2, 0.5), "2": (0.3, 0.3), "5": (0.9, 0.9), "9": (2.0, 0.9)})
-    me, other = both(at)
-    pot = next(one for one in choices(at, me, other, Physics(), settle=False).options if one.kind == "pot")
-    errors = Valuing(at, me, other, Physics()).errors
-    rows = mistaken(at, pot.cue, pot.strike, me.skill, Physics(), errors)
-    ends = played(at, pot.cue, rows, Physics())
-    values, verdicts = worth(at, ends, pot.called, me, other, 4)
-    again = np.flatnonzero(verdicts == AGAIN)
-    anew = with_own_maps(at, ends, again, pot.called, (me, other), Physics())
-    assert len(anew) == 3
-    assert np.mean([value - values[k] for k, value in anew.items()]) == pytest.approx(0.0, abs=0.05)
+def test_a_break_out_is_put_right_by_racks_of_its_own() -> None:
+    valuing = Valuing(TIED, *players(), Physics())
+    (draft, *_) = break_outs(TIED, players()[0], Physics())
+    plain = valuing.rough(draft)
+    valuing.drift = 0.2
+    valuing.drifts[draft.strike] = -0.1
+    assert valuing.again(plain).value < plain.value

@@ -1,5 +1,6 @@
 """How much the estimates of a layout are off: racks played on for some turns come to other chances than
-were promised at their first. That has the layout for its cause, and all options at it share it."""
+were promised at their first. That has the layout for its cause, and the options at it share it; one that
+takes a cluster apart makes another layout, and has its own."""
 
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor

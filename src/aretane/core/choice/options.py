@@ -99,7 +99,8 @@ def choices(
         return Choices((), True, "nothing that can be played was found from here: check the layout")
     ranked.sort(key=lambda one: -one.value)
     kept = {(one.called, one.strike) for one in own}
-    listed = unlike(ranked, kept, {one.strike for one in breaking})
+    broken_by = {one.strike for one in breaking}
+    listed = unlike(ranked, kept, broken_by)
     told(Choices(tuple(listed), False))
 
     def step(number: int, one: Option) -> None:
@@ -109,11 +110,22 @@ def choices(
     if settle:
         work = work_at(here)
         best = next((one for one in listed if one.kind != "push-out"), None)
-        if work and best is not None and not budget.over:
-            valuing.drift = drift(
-                here, (me, other), physics, Intended(best.cue, best.strike, best.called, best.kind), work,
-                threads, lambda: told(Choices(tuple(listed), False)),
-            )  # fmt: skip
+        broken = next((one for one in listed if one.strike in broken_by), None)
+        for one in (best, broken) if work else ():
+            if one is None or one.strike in valuing.drifts or budget.over:
+                continue
+            meant = Intended(one.cue, one.strike, one.called, one.kind)
+            valuing.drifts[one.strike] = drift(
+                here,
+                (me, other),
+                physics,
+                meant,
+                work,
+                threads,
+                lambda: told(Choices(tuple(listed), False)),
+            )
+        if best is not None:
+            valuing.drift = valuing.drifts.get(best.strike, 0.0)
             budget.valued(valuing.again, list(listed), step)
         budget.valued(valuing.fine, list(listed), step)
         listed = _named(sorted(listed, key=lambda one: -one.value), kept)

@@ -8,14 +8,14 @@ from ..geometry import Point
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play
+from ..motion.strike import Strike
 from ..runout.games import DOUBT
 from ..runout.group import OPEN
 from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
-from .breaking import asks, with_own_maps
 from .decide import GLANCE, decide, pushed, worth
-from .notes import Answered, freed, noted
+from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option, drafted
 from .side import Look, Side
 from .strikes import mistaken, placed, played, seen
@@ -35,7 +35,8 @@ DOUBTED = 1.35
 
 class Valuing:
     """Values options at one standing with the same errors for all of them. `drift` is what the chance to
-    win changes by after a strike that did not end the rack, as in `onwards`."""
+    win changes by after a strike that did not end the rack, as in `onwards`; `drifts` of strikes with one
+    of their own."""
 
     def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
@@ -43,6 +44,7 @@ class Valuing:
         self.first, _, self.replies = counts
         self.errors = apart_errors(counts[:2], (3,))
         self.drift = 0.0
+        self.drifts: dict[Strike, float] = {}
 
     def rough(self, one: Draft) -> Option:
         return self._valued(one, self.errors[: self.first], False)
@@ -65,15 +67,8 @@ class Valuing:
             verdicts = np.where(lost, FOUL, OVER)
         else:
             values, verdicts = worth(
-                here,
-                ends,
-                one.called,
-                self.me,
-                self.other,
-                4,
-                GLANCE,
-                lambda k, look: looks.update({k: look}),
-            )
+                here, ends, one.called, self.me, self.other, 4, GLANCE, lambda k, look: looks.update({k: look})
+            )  # fmt: skip
         doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
@@ -86,22 +81,16 @@ class Valuing:
                 if float(np.std(changes)) / len(changes) ** 0.5 * len(over) / len(values) <= STEADY:
                     break
             values[over] = np.clip(values[over] + np.mean(changes), 0.0, 1.0)
-        motion = play(here.table, placed(here, one.cue), one.strike, physics)
-        if fine and one.called is not None and asks(here) and freed(here, motion.after)[0]:
-            moved = _moved(ends, one.called[0]) & (verdicts == AGAIN)
-            anew = with_own_maps(
-                here, ends, np.flatnonzero(moved), one.called, (self.me, self.other), physics
-            )
-            if anew:
-                change = np.mean([value - values[k] for k, value in anew.items()])
-                values[moved] = np.clip(values[moved] + change, 0.0, 1.0)
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
-        values = np.where(goes_on, np.clip(values + self.drift, 0.0, 1.0), values)
+        values = np.where(
+            goes_on, np.clip(values + self.drifts.get(one.strike, self.drift), 0.0, 1.0), values
+        )
         blocked = seen(here.theirs, ends)[over]
         made = (verdicts == AGAIN) | (verdicts == WON)
         foul = (verdicts == FOUL) | (verdicts == LOST)
         stays = ends.fates[:, 0] == -1
         count = len(verdicts)
+        motion = play(here.table, placed(here, one.cue), one.strike, physics)
         rails = _rails_before(motion)
         notes = Notes()
         if fine:
@@ -132,12 +121,6 @@ class Valuing:
         rails = int(np.median(came.rails_before))
         kind = "pot" if meant.called else "kick" if rails > 0 else "safety"
         return Answered(1.0 - float(theirs.mean()), kind, rails if kind == "kick" else 0)
-
-
-def _moved(ends: Ends, ball: str) -> np.ndarray:
-    """Which strikes (k,) moved another object ball than this one."""
-    others = [j for j, name in enumerate(ends.names) if name not in (CUE, ball)]
-    return np.asarray((ends.hits[:, others] > 0).any(axis=1))
 
 
 def _rails_before(motion: Motion) -> int:
