@@ -67,7 +67,8 @@ class Valuing:
             verdicts = np.where(lost, FOUL, OVER)
         else:
             values, verdicts = worth(
-                here, ends, one.called, self.me, self.other, 4, GLANCE, lambda k, look: looks.update({k: look})
+                here, ends, one.called, self.me, self.other, 4, GLANCE,
+                lambda k, look: looks.update({k: look}),
             )  # fmt: skip
         doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
