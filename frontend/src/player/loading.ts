@@ -23,9 +23,9 @@ export function useVideo(recording: number): void {
         if (!here) return;
         const { at, recording: before } = usePlayer.getState();
         const stays = before === recording && at && at.part < parts.length;
-        usePlayer.setState({ recording, parts, problem, at: stays ? at : spotAt(parts, 0) });
+        usePlayer.setState({ recording, parts, problem, ...(stays ? { at } : { at: spotAt(parts, 0), along: "" }) });
       },
-      () => here && usePlayer.setState({ recording, parts: [], at: null, problem: "the recording's video does not load: reload the page" }),
+      () => here && usePlayer.setState({ recording, parts: [], at: null, along: "", problem: "the recording's video does not load: reload the page" }),
     );
     return () => {
       here = false;

@@ -10,6 +10,8 @@ type PlayerState = {
   parts: Part[];
   /** The frame that is on the screen. */
   at: Spot | null;
+  /** The shot that the picture went along to last. */
+  along: string;
   playing: boolean;
   rate: number;
   looping: boolean;
@@ -22,7 +24,7 @@ type PlayerState = {
 const SHOWN = "aretane.player";
 
 export const usePlayer = create<PlayerState>()(() => ({
-  recording: 0, parts: [], at: null, playing: false, rate: 1, looping: false, swapped: false,
+  recording: 0, parts: [], at: null, along: "", playing: false, rate: 1, looping: false, swapped: false,
   shown: localStorage.getItem(SHOWN) !== "no", problem: "",
 }));
 

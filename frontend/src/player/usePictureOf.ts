@@ -7,21 +7,17 @@ import { loopEnd } from "./clock";
 import { seekClock, setLimit, setLoop } from "./control";
 import { usePlayer } from "./playerStore";
 
-/** The shot that the picture went along to last; it is not sent there twice, since one may have stepped on by then. */
-let along = "";
-
-/** Sends a paused picture to a shot's first frame, where it is marked. */
+/** Sends a paused picture to a shot's first frame, where it is marked; not twice, since one may have stepped on by then. */
 export function goAlong(id: string): void {
-  const { parts, playing } = usePlayer.getState();
+  const { parts, playing, along } = usePlayer.getState();
   if (!parts.length || along === id) return;
-  along = id;
+  usePlayer.setState({ along: id });
   const time = useDesk.getState().doc.shots.find((s) => s.id === id)?.shot.time_s ?? null;
   if (time !== null && !playing) seekClock(time);
 }
 
 export function usePictureOf(id: string, start: number | null, end: number | null, next: number | null, hidden: boolean): void {
   const loaded = usePlayer((s) => s.parts.length > 0);
-  useEffect(() => () => { along = ""; }, []);
   useEffect(() => {
     setLoop(start === null ? null : { start, end: loopEnd(start, end, next) });
   }, [start, end, next]);
