@@ -1,4 +1,4 @@
-"""A cluster taken apart now or later: which pots do it, and what is left with maps of its own."""
+"""A cluster taken apart now or later: which pots do it, and how both are told and weighed."""
 
 from dataclasses import replace
 from functools import lru_cache

@@ -109,8 +109,9 @@ def choices(
 
     if settle:
         work = work_at(here)
-        best = next((one for one in listed if one.kind != "push-out"), None)
         broken = next((one for one in listed if one.strike in broken_by), None)
+        others = [one for one in listed if one.kind != "push-out" and one is not broken]
+        best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
         for one in (best, broken) if work else ():
             if one is None or one.strike in valuing.drifts or budget.over:
                 continue
