@@ -22,7 +22,7 @@ export function Conditions({ recording, discipline, number, doc, shot, beside, s
       ) : (
         <p>
           <button type="button" className="text-primary underline" disabled={!ended(usual)} onClick={() => setAsked(true)}>Ask for fresh, tired, a stronger or weaker opponent{discipline === "snooker" && ", ahead or behind"}</button>
-          <span className="quiet">; some ten seconds each</span>
+          <span className="quiet">; some ten to twenty seconds each</span>
         </p>
       )}
       <p className="quiet text-xs">Fresh: errors a tenth smaller; tired: a quarter larger; stronger: a quarter smaller; weaker: three tenths larger. The tool's own choice.</p>
@@ -39,10 +39,12 @@ function Row({ words, recording, number, doc, shot, beside, at, shown, show }: R
   const done = ended(found);
   return (
     <li>
-      <button type="button" className={`grid w-full grid-cols-[9rem_8rem_1fr] gap-x-2 text-left ${shown ? "bg-base-200" : "hover:bg-base-200/60"}`} aria-pressed={shown} onClick={show} data-condition={words}>
+      <button type="button" className={`grid w-full grid-cols-[10rem_1fr] gap-x-2 text-left ${shown ? "bg-base-200" : "hover:bg-base-200/60"}`} aria-pressed={shown} onClick={show} data-condition={words}>
         <span>{words}</span>
-        {done ? <b>{said || "–"}</b> : <i className="quiet">○ being worked out</i>}
-        <span>{done && found.break_even !== null && attack && <>needs <span className="num">{even(found.break_even)}</span>, is <span className="num">{percent(attack.value)}</span></>}</span>
+        <span>
+          {done ? <b>{said || "–"}</b> : <i className="quiet">○ being worked out</i>}
+          {done && found.break_even !== null && attack && <span className="block">needs {even(found.break_even)}, is {percent(attack.value)}</span>}
+        </span>
       </button>
     </li>
   );
