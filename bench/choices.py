@@ -24,11 +24,13 @@ from aretane.core.runout.games import ROTATION
 from aretane.core.skill.scatter import apart_errors
 from aretane.web.analysing.work import ready
 
-from .duels import LEVELS, open_standing, standing, two_sides
+from .duels import LEVELS, open_standing, standing, straight_standing, two_sides
 from .rows import Row, at_most, seed
 
 PLAYS = 1000
-POSITIONS = {"nine-ball": 20, "eight-ball": 14, "snooker": 6}
+POSITIONS = {"nine-ball": 20, "eight-ball": 14, "snooker": 6, "straight-pool": 6}
+POINTS = 12
+"""Points of straight pool that either still needs at the most: longer games take too long to play."""
 TIMED = 5
 MATCHED = 300
 """Racks played out after a safety and after the best of random strikes."""
@@ -56,12 +58,18 @@ def held(case: tuple[str, int]) -> tuple[list[Held], bool]:
     """The best option of a fresh position, promised and played, and the second unless they were too close
     to call; whether they were."""
     discipline, number = case
-    at, physics = standing(discipline, number), Physics()
+    at, physics = _fresh(discipline, number), Physics()
     sides = two_sides(at, *levels_of(number))
     best = choices(at, *sides, physics).options[:2]
     close = len(best) < 2 or too_close(*best)
     found = [_played(at, sides, one, physics, number) for one in (best[:1] if close else best)]
     return found, close
+
+
+def _fresh(discipline: str, number: int) -> Standing:
+    if discipline == "straight-pool":
+        return straight_standing(number, most=POINTS)
+    return standing(discipline, number)
 
 
 def _played(at: Standing, sides: tuple[Side, Side], one: Option, physics: Physics, number: int) -> Held:
@@ -117,6 +125,7 @@ def speeds() -> Iterator[Row]:
         ("nine-ball, seven balls", lambda k: standing("nine-ball", 800 + k, 7), 2.0, 10.0),
         ("eight-ball, both groups open", lambda k: open_standing(800 + k), 15.0, 15.0),
         ("snooker, fifteen reds", lambda k: standing("snooker", 800 + k, 15), 15.0, 15.0),
+        ("straight pool, fifteen balls", lambda k: straight_standing(800 + k, 15), 15.0, 15.0),
     ):
         firsts, wholes = [], []
         for turn in range(TIMED):

@@ -15,7 +15,7 @@ from aretane.core.table import table_for
 
 LEVELS = ("regular", "strong", "advanced")
 SNOOKER_TABLE = table_for("snooker-12")
-MOST_REDS = 6
+MOST_REDS, MOST_POINTS = 6, 40
 OPEN_SCORE = 0.7
 """Leads at most, as a share of the points left."""
 SOLIDS, STRIPES = [str(n) for n in range(1, 8)], [str(n) for n in range(9, 16)]
@@ -29,6 +29,8 @@ def standing(discipline: str, seed: int, count: int | None = None) -> Standing:
         return snooker_standing(seed, rng.randint(0, MOST_REDS) if count is None else count)
     if discipline == "nine-ball":
         return Standing(TABLE, discipline, scattered(seed, count or rng.randint(1, 9))[0])
+    if discipline == "straight-pool":
+        return straight_standing(seed)
     mine, theirs = rng.randint(1, 7), rng.randint(1, 7)
     if rng.random() < 0.2:
         return open_standing(seed)
@@ -38,6 +40,16 @@ def standing(discipline: str, seed: int, count: int | None = None) -> Standing:
 def open_standing(seed: int) -> Standing:
     """Eight-ball after the break, one ball of a group down, the groups open."""
     return Standing(TABLE, "eight-ball", strewn(seed, [*SOLIDS, *STRIPES[:6], "8"]), "open")
+
+
+def straight_standing(seed: int, count: int | None = None, most: int = MOST_POINTS) -> Standing:
+    """Straight pool with some balls of a rack left, or so many, and up to `most` points that each still
+    needs."""
+    rng = random.Random(f"{seed} points")
+    balls = [str(n) for n in range(1, 1 + (count or rng.randint(3, 15)))]
+    far = min(most, rng.choice((MOST_POINTS // 4, MOST_POINTS)))
+    needs = rng.randint(1, far), rng.randint(1, far)
+    return Standing(TABLE, "straight-pool", strewn(seed, balls), needs=needs)
 
 
 def snooker_standing(seed: int, reds: int) -> Standing:

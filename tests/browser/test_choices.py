@@ -55,9 +55,14 @@ def test_a_ball_is_dragged_and_the_question_asked_again_without_saving(tab: Page
     expect(tab.get_by_text("another layout than the one recorded")).to_be_hidden()
 
 
-def test_games_without_choices_say_so(tab: Page) -> None:
-    tab.goto("/recordings/7/racks/1/choices/2")
-    expect(tab.get_by_text("choices are worked out for every game but straight pool")).to_be_visible()
+def test_straight_pool_is_played_for_the_points_of_a_game(tab: Page) -> None:
+    tab.goto("/recordings/7/racks/1/choices/3")
+    expect(tab.get_by_test_id("verdict")).to_contain_text(
+        re.compile("Attack|Safety|Too close"), timeout=SLOW
+    )
+    expect(tab.get_by_label("Choices")).to_contain_text(
+        re.compile(r"chance to win the game.*\d+ to go, the other \d+")
+    )
 
 
 def test_a_frame_has_choices_too_and_says_what_they_leave_out(tab: Page) -> None:

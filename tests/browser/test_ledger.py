@@ -37,9 +37,9 @@ def test_safeties_and_exchanges_are_told_before_anything_is_worked_out(tab: Page
     expect(tab.get_by_test_id("exchanges").get_by_role("listitem").first).to_contain_text("began")
 
 
-def test_a_game_without_choices_says_so(tab: Page) -> None:
+def test_straight_pool_has_decisions_to_work_out(tab: Page) -> None:
     tab.goto("/recordings/7/choices")
-    expect(tab.get_by_text("choices are worked out for every game but straight pool")).to_be_visible()
+    expect(tab.get_by_role("button", name=re.compile("Work out"))).to_be_enabled()
 
 
 def test_a_kick_is_counted_with_keys_and_a_ball_dragged(tab: Page) -> None:

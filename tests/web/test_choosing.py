@@ -1,5 +1,6 @@
 """Choices over the wire: a first ranking, then the settled one; reasons when there are none."""
 
+import json
 import time
 from typing import Any
 
@@ -7,6 +8,7 @@ import pytest
 from flask.testing import FlaskClient
 
 from aretane.web import choosing
+from tests.examples import example
 from tests.web.test_outlook import PATIENCE, body
 
 Json = dict[str, Any]
@@ -95,3 +97,31 @@ def test_options_asked_about_conditions_and_the_match(
         assert (
             client.post(f"/api/recordings/{recording}/choices", json=body(desk) | wrong).status_code == 422
         )
+
+
+def game_of_points(client: FlaskClient, **options: int) -> tuple[int, Json]:
+    """The hand-written layout as straight pool: the recording and its first rack."""
+    file = example()
+    file["match"] |= {"discipline": "straight-pool", "options": options}
+    del file["match"]["race_to"]
+    file["racks"][0]["shots"] = file["racks"][0]["shots"][:2]
+    made = client.post("/api/match-files", data=json.dumps(file), content_type="application/json")
+    number: int = made.get_json()["recording"]
+    return number, client.get(f"/api/recordings/{number}/racks/1").get_json()
+
+
+def test_straight_pool_is_valued_by_the_points_still_needed(client: FlaskClient) -> None:
+    recording, desk = game_of_points(client, points_to=15)
+    first, _ = settled(client, recording, body(desk))
+    assert first["stage"] == "fine" and first["needs"] == [15, 15] and not first["cautions"]
+    second, _ = settled(client, recording, body(desk, 2))
+    assert second["needs"] == [14, 15]  # a point was made
+    behind, _ = settled(client, recording, body(desk) | {"ahead": -20})
+    assert behind["needs"] == [35, 15]
+    assert behind["options"][0]["value"] < first["options"][0]["value"] - 0.1
+
+
+def test_without_points_agreed_straight_pool_says_what_it_takes(client: FlaskClient) -> None:
+    recording, desk = game_of_points(client)
+    found, _ = settled(client, recording, body(desk))
+    assert found["needs"] == [100, 100] and "next hundred" in found["cautions"][0]

@@ -4202,7 +4202,8 @@ export interface components {
         /**
          * ChoicesBody
          * @description The position that is looked at, with what is asked beside it: how the two are playing, options that
-         *     somebody had in mind, the race, and in snooker points that the shooter is `ahead` beside the score.
+         *     somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
+         *     beside the score.
          */
         ChoicesBody: {
             /** Added */
@@ -4253,6 +4254,7 @@ export interface components {
          *     which those asked about are (null: no aim was found for it). `other`: whether there is another player
          *     with a model of their own. Two options are too close to call within `apart` times both errors squared,
          *     added and rooted. `settled` of the options are. `cautions` are to be shown beside them.
+         *     `needs`: in straight pool the points that the player and the other still need.
          */
         ChoicesView: {
             /** Added */
@@ -4266,6 +4268,11 @@ export interface components {
             /** Cautions */
             cautions: string[];
             match: components["schemas"]["MatchView"] | null;
+            /** Needs */
+            needs: [
+                number,
+                number
+            ] | null;
             /** Options */
             options: components["schemas"]["OptionView"][];
             /** Other */

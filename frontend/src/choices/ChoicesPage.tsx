@@ -11,6 +11,7 @@ import { useKeys } from "../shell/keys";
 import { OnShot, type ShotProps } from "../shell/OnShot";
 import { Shell } from "../shell/Shell";
 import { chance, percent, speed, tipAt, type Units } from "../units/units";
+import { stake } from "../words/stake";
 import { AddOption } from "./AddOption";
 import { Conditions } from "./Conditions";
 import { ended, needs, USUAL, type Condition, type Wish } from "./conditions";
@@ -77,7 +78,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
             <span>Choices at shot {shotNumber}</span>
             <span className="flex gap-3 text-sm font-normal"><Link className="go" to={`${base}/kicks/${shotNumber}`}>kicks and banks</Link><Link className="go" to={`${base}/shots/${shotNumber}`}>open on the desk</Link></span>
           </h1>
-          {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win the rack, {level} model{count > 0 && `, against ${found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}`}</p>}
+          {shooter && <p className="quiet text-sm">{shooter.name}'s chance to win {stake(recording.match.discipline)}, {level} model{count > 0 && `, against ${found?.other && other ? `${other.name}, ${lower(words.levels[other.level] ?? "")} model` : "an equal player"}`}{found?.needs && `; ${found.needs[0]} to go, the other ${found.needs[1]}`}</p>}
           <Verdict found={found} trouble={trouble} />
           {found && count > 0 && <Fork found={found} words={words} picked={picked} pinned={pinned} pick={setPicked} pin={pin} />}
           {found?.cautions.map((said) => <p key={said} role="note" className="my-1 text-sm">{said}</p>)}

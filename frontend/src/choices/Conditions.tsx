@@ -4,7 +4,7 @@ import type { Choices } from "../api/types";
 import { useAsked } from "../chart/useAsked";
 import type { RackDoc } from "../desk/rackDoc";
 import { percent } from "../units/units";
-import { conditions, ended, type Condition } from "./conditions";
+import { conditions, ended, scored, type Condition } from "./conditions";
 
 type Props = { recording: number; discipline: string; number: number; doc: RackDoc; shot: number; beside: object; shown: Condition; show: (at: Condition) => void; usual: Choices | null };
 
@@ -21,7 +21,7 @@ export function Conditions({ recording, discipline, number, doc, shot, beside, s
         </ul>
       ) : (
         <p>
-          <button type="button" className="text-primary underline" disabled={!ended(usual)} onClick={() => setAsked(true)}>Ask for fresh, tired, a stronger or weaker opponent{discipline === "snooker" && ", ahead or behind"}</button>
+          <button type="button" className="text-primary underline" disabled={!ended(usual)} onClick={() => setAsked(true)}>Ask for fresh, tired, a stronger or weaker opponent{scored(discipline) && ", ahead or behind"}</button>
           <span className="quiet">; some ten to twenty seconds each</span>
         </p>
       )}

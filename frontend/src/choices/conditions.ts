@@ -11,15 +11,18 @@ const CONDITIONS: Named[] = [
   { words: "the other stronger", at: { ...USUAL, opponent: "stronger" } },
   { words: "the other weaker", at: { ...USUAL, opponent: "weaker" } },
 ];
-/** Points by which a frame of snooker is asked about otherwise. */
+/** Points by which a frame of snooker or a game of straight pool is asked about otherwise. */
 const POINTS = 20;
 const SCORES: Named[] = [
   { words: `${POINTS} points better off`, at: { ...USUAL, ahead: POINTS } },
   { words: `${POINTS} points worse off`, at: { ...USUAL, ahead: -POINTS } },
 ];
 
+/** Whether points decide, and not a last ball. */
+export const scored = (discipline: string): boolean => discipline === "snooker" || discipline === "straight-pool";
+
 /** The conditions of a game: where points decide, the score is one. */
-export const conditions = (discipline: string): Named[] => (discipline === "snooker" ? [...CONDITIONS, ...SCORES] : CONDITIONS);
+export const conditions = (discipline: string): Named[] => (scored(discipline) ? [...CONDITIONS, ...SCORES] : CONDITIONS);
 
 /** Whether an answer changes no more: it is settled, or took too long. */
 export const ended = (found: Choices | null): found is Choices => found?.stage === "fine" || found?.stage === "stopped";

@@ -14,6 +14,7 @@ import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { ShotScene } from "../table/ShotScene";
 import { chance, type Units } from "../units/units";
+import { stake } from "../words/stake";
 import { useDialect } from "../words/useDialect";
 import { Exchanges } from "./Exchanges";
 import { count, FILTERS, keyOf, rows, type Filter } from "./entries";
@@ -80,7 +81,7 @@ function Opened({ ledger, words, units, title, many, workOut, stop }: OpenedProp
       <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
         {at ? <Shown key={keyOf(at)} at={at} /> : <p className="quiet p-6">Pick a line to see its shot on the table.</p>}
         <div className="min-h-24 px-1 py-1 text-sm" aria-live="polite">
-          {part === "decisions" && chosen && "cost" in chosen && <Told one={chosen} words={words} name={name} />}
+          {part === "decisions" && chosen && "cost" in chosen && <Told one={chosen} game={ledger.disciplines[String(chosen.shot.recording)]} words={words} name={name} />}
           {at && (
             <p>
               <Link className="go" to={`${where}/choices/${at.shot}`}>all choices</Link> <kbd className="key">Enter</kbd>{" "}
@@ -136,12 +137,12 @@ const CAME = (one: LedgerEntry) => (one.came_off === null ? "not known how it ca
 const HOW: Record<string, string> = { struck: " (read off what came)", meant: " (read off what came and what was planned)", best: " (the best that could have come so)" };
 
 /** One decision in words; how it came out stands last, apart from its grade. */
-function Told({ one, words, name }: { one: LedgerEntry; words: Words; name: (player: string) => string }) {
+function Told({ one, game, words, name }: { one: LedgerEntry; game: string | undefined; words: Words; name: (player: string) => string }) {
   const grade = { right: "Right choice.", close: "Too close to call.", wrong: "Wrong choice." }[one.grade] ?? "";
   return (
     <div data-testid="told">
       <p>
-        <b>{name(one.player)}</b>, rack {one.shot.rack}, shot {one.shot.shot}: {optionWords(one.made, words)}{HOW[one.how ?? ""] ?? ""}, <b className="num">{chance(one.made.value)}</b> to win the rack.{" "}
+        <b>{name(one.player)}</b>, rack {one.shot.rack}, shot {one.shot.shot}: {optionWords(one.made, words)}{HOW[one.how ?? ""] ?? ""}, <b className="num">{chance(one.made.value)}</b> to win {stake(game)}.{" "}
         {one.cost > 0 && <>Best: {optionWords(one.best, words)}, <b className="num">{chance(one.best.value)}</b>. </>}
         <b>{grade}</b>{one.fault && ` ${words.choice_faults[one.fault]}: `}{one.grade === "wrong" && POINTS(one.cost, one.error)}{one.grade === "wrong" && " points of chance."}
       </p>

@@ -1,5 +1,6 @@
-/** What each player's decisions came to, in racks over the match, by kind of fault. */
+/** What each player's decisions came to, in racks or games over the match, by kind of fault. */
 import type { Ledger, LedgerTotal, Words } from "../api/types";
+import { stakes } from "../words/stake";
 
 /** Decisions under which the tool says that they prove little. */
 const FEW = 30;
@@ -9,16 +10,16 @@ export function Totals({ ledger, words }: { ledger: Ledger; words: Words }) {
   const most = Math.max(0.25, ...ledger.totals.flatMap((one) => one.faults.map((fault) => fault.cost)));
   return (
     <section aria-label="What the choices cost" className="mt-1">
-      {ledger.totals.map((one) => <Player key={one.player.id} one={one} words={words} most={most} />)}
+      {ledger.totals.map((one) => <Player key={one.player.id} one={one} unit={stakes(Object.values(ledger.disciplines))} words={words} most={most} />)}
     </section>
   );
 }
 
-function Player({ one, words, most }: { one: LedgerTotal; words: Words; most: number }) {
+function Player({ one, unit, words, most }: { one: LedgerTotal; unit: string; words: Words; most: number }) {
   return (
     <div className="mt-1 text-sm" data-testid="total">
       <p>
-        <b>{one.player.name}</b> gave away <b className="num" style={{ color: one.cost > 0 ? "var(--loss)" : "inherit" }}>{one.cost.toFixed(2)}</b> <span className="num quiet">±{one.error.toFixed(2)}</span> racks in <span className="num">{one.wrong}</span> of <span className="num">{one.decisions}</span> decisions
+        <b>{one.player.name}</b> gave away <b className="num" style={{ color: one.cost > 0 ? "var(--loss)" : "inherit" }}>{one.cost.toFixed(2)}</b> <span className="num quiet">±{one.error.toFixed(2)}</span> {unit} in <span className="num">{one.wrong}</span> of <span className="num">{one.decisions}</span> decisions
         <span className="quiet">; <span className="num">{one.right}</span> right, <span className="num">{one.close}</span> too close to call</span>
       </p>
       {one.faults.map((fault) => (

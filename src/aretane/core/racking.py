@@ -15,6 +15,8 @@ from .vocabulary import CUE
 TRIANGLE, DIAMOND, TEN = (1, 2, 3, 4, 5), (1, 2, 3, 2, 1), (1, 2, 3, 4)
 GAP = 1e-5
 """m between balls of a rack: less than a hair, and never an overlap by rounding."""
+PACKED, NEAR = 12, 0.02
+"""A pack stands where so many places of the triangle have a ball within so many m (our choice)."""
 
 
 def rows(table: Table, apex: Point, pattern: tuple[int, ...]) -> list[Point]:
@@ -194,6 +196,14 @@ def racked_again(table: Table, last: str, layout: Layout) -> Fourteen:
     return Fourteen(Layout.of(rack | {CUE: cue}), in_hand, tuple(reasons))
 
 
+def packed(table: Table, layout: Layout) -> bool:
+    """Whether straight pool's rack stands as it was set up, as far as it is easily told."""
+    there = [place for name, place in layout.places if name != CUE]
+    spots = rows(table, table.foot_spot, TRIANGLE)
+    taken = sum(any(spot.distance(place) < NEAR for place in there) for spot in spots)
+    return taken >= PACKED
+
+
 def _in_rack(table: Table, place: Point | None) -> bool:
     """Whether a ball there is in the way: nearer than a ball to the rim of the triangle."""
     if place is None:
@@ -206,4 +216,4 @@ def _in_rack(table: Table, place: Point | None) -> bool:
     return inside or near < 2 * table.ball_radius
 
 
-__all__ = ["Fourteen", "break_place", "racked", "racked_again", "rows"]
+__all__ = ["Fourteen", "break_place", "packed", "racked", "racked_again", "rows"]

@@ -11,10 +11,11 @@ from aretane.core.choice.match import fresh_rack, match_chance
 from aretane.core.choice.meant import Wished, planned, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
+from aretane.core.choice.points import STRAIGHT, Needs, shifted
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.choice.scored import SNOOKER, lead_in
 from aretane.core.choice.side import sides
-from aretane.core.choice.turn import GAMES, NOT_YET, Fouls, Standing
+from aretane.core.choice.turn import Fouls, Standing
 from aretane.core.runout.games import ROTATION, NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
@@ -33,6 +34,9 @@ FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
 SNOOKER_CAUTION = (
     "A foul costs its points here and the other may have the player go again; a free ball, and balls put "
     "back after a miss, are not in these chances."
+)
+UNSAID_CAUTION = (
+    "No points that win were agreed in this recording: the game is taken to go to the next hundred."
 )
 RAISED_CAUTION = (
     "Take care: a raised cue can damage the cloth, and a ball that flies can hurt somebody; many rooms "
@@ -61,11 +65,14 @@ class Wanted:
     wishes: tuple[Wished, ...]
     lead: float
     fouls: Fouls
+    needs: Needs
 
     @property
     def standing(self) -> Standing:
         asked = self.asked
-        return Standing(asked.table, asked.discipline, asked.layout, asked.due, self.lead, self.fouls)
+        return Standing(
+            asked.table, asked.discipline, asked.layout, asked.due, self.lead, self.fouls, self.needs
+        )  # fmt: skip
 
     def drafts(self, run: Run) -> tuple[Draft | None, ...]:
         """The planned shot and the options asked about, None where no aim was found for one."""
@@ -79,15 +86,17 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     """The options at a shot for its player against the other one; ask again until they are settled."""
     try:
         there = asked_of(recording_id, json_data)
-        if there.question.discipline not in GAMES:
-            raise NoRun(NOT_YET)
     except NoRun as reason:
         return _nothing("none", str(reason))
     asked = replace(there.question, skill=in_form(there.question.skill, json_data.form))
     other = in_form(there.other or there.question.skill, json_data.opponent)
     wishes = tuple(one.wished() for one in json_data.added)
     lead = lead_in(asked.discipline, there.lead + json_data.ahead)
-    wanted, board = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls), charting()
+    needs = shifted(there.needs, json_data.ahead)
+    wanted, board = (
+        Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs),
+        charting(),
+    )
     first: dict[Hashable, Callable[[], object]] = {}
     more: dict[Hashable, Callable[[Run], object]] = {}
     if asked.discipline in ROTATION:
@@ -130,7 +139,7 @@ def _found(mine: Run | None, wanted: Wanted, coarser: float, settle: bool, board
 def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
         reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
-        added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
+        added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[], needs=None,
     )  # fmt: skip
 
 
@@ -152,7 +161,8 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
         options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
         other=there.other is not None, apart=CLOSE * ALONE,
         settled=sum(one.settled for one in found.options), match=_match(body, told.rack),
-        cautions=_cautions(wanted, found),
+        cautions=_cautions(wanted, found, there.agreed),
+        needs=wanted.needs if wanted.asked.discipline == STRAIGHT else None,
     )  # fmt: skip
 
 
@@ -192,8 +202,10 @@ def _option_view(found: Choices, one: Option) -> OptionView:
     )  # fmt: skip
 
 
-def _cautions(wanted: Wanted, found: Choices) -> list[str]:
+def _cautions(wanted: Wanted, found: Choices, agreed: bool) -> list[str]:
     said = [SNOOKER_CAUTION] if wanted.asked.discipline == SNOOKER else []
+    if wanted.asked.discipline == STRAIGHT and not agreed:
+        said.append(UNSAID_CAUTION)
     return said + ([RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [])
 
 

@@ -52,7 +52,8 @@ class RaceBody(BaseModel):
 
 class ChoicesBody(OutlookBody):
     """The position that is looked at, with what is asked beside it: how the two are playing, options that
-    somebody had in mind, the race, and in snooker points that the shooter is `ahead` beside the score."""
+    somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
+    beside the score."""
 
     form: Literal["usual", "fresh", "tired"] = "usual"
     opponent: Literal["usual", "stronger", "weaker"] = "usual"
@@ -118,7 +119,8 @@ class ChoicesView(BaseModel):
     that the best attack needs to be worth the best safety. `planned`: which option the plan is, `added`
     which those asked about are (null: no aim was found for it). `other`: whether there is another player
     with a model of their own. Two options are too close to call within `apart` times both errors squared,
-    added and rooted. `settled` of the options are. `cautions` are to be shown beside them."""
+    added and rooted. `settled` of the options are. `cautions` are to be shown beside them.
+    `needs`: in straight pool the points that the player and the other still need."""
 
     reason: str
     stage: str
@@ -133,3 +135,4 @@ class ChoicesView(BaseModel):
     settled: int
     match: MatchView | None
     cautions: list[str]
+    needs: tuple[int, int] | None

@@ -11,6 +11,7 @@ from flask import current_app
 from pydantic import Field
 
 from aretane.core.choice.options import May
+from aretane.core.choice.points import Needs
 from aretane.core.choice.turn import Fouls
 from aretane.core.geometry import Point
 from aretane.core.patterns.angles import angle_range, angle_words
@@ -37,7 +38,7 @@ from .outlook_views import (
     ScratchView,
 )
 from .racks import PreviewBody, before_rack
-from .reviewing import RackHead, fouls_of, may_of, replayed, skill_of
+from .reviewing import RackHead, fouls_of, may_of, needs_of, other_skill, replayed, skill_of
 from .striking import path_view
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")
@@ -52,7 +53,8 @@ class OutlookBody(PreviewBody):
 
 class Asked(NamedTuple):
     """The position that is looked at: its question, the plan of the shot; in a match of two how far the
-    shooter leads, and the other player's model; what the player may do besides; fouls in a row."""
+    shooter leads, and the other player's model; what the player may do besides; fouls in a row; the
+    points needed, and whether those that win were agreed."""
 
     question: Question
     plan: Plan
@@ -60,6 +62,8 @@ class Asked(NamedTuple):
     other: Skill | None
     may: May
     fouls: Fouls
+    needs: Needs
+    agreed: bool
 
 
 def asked_of(recording_id: int, body: OutlookBody) -> Asked:
@@ -79,10 +83,13 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
         around.physics,
     )  # fmt: skip
     others = [player for player in step.state.players if player != shooter]
-    other = skill_of(around, others[0]) if len(others) == 1 else None
+    other = other_skill(around, shooter)
     lead = step.state.score(shooter) - sum(step.state.score(player) for player in others)
-    fouls = fouls_of(around, step.state, shooter)
-    return Asked(asked, step.shot.plan, lead, other, may_of(around.discipline, step.state), fouls)
+    return Asked(
+        asked, step.shot.plan, lead, other, may_of(around.discipline, step.state),
+        fouls_of(around, step.state, shooter), needs_of(around, step.state, shooter),
+        around.options.points_to is not None,
+    )  # fmt: skip
 
 
 def charting() -> Charting:

@@ -6,6 +6,7 @@ from uuid import UUID, uuid4
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.choice.points import STRAIGHT
 from aretane.core.layout import Layout
 from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState
@@ -19,7 +20,7 @@ from aretane.store.records import Asker
 from . import serialise
 from .asker import to_read, to_write
 from .desk_views import DeskView, PreviewView, RackView
-from .reviewing import CROSSES_RACKS, RackHead, Scene, carried_into, left_of, review, scene, skill_of
+from .reviewing import RackHead, Scene, carried_into, left_of, review, scene, skill_of
 from .striking import explained, finding_view, forecast_view, needs_cue_end, planned
 from .striking_views import FindingView, ForecastView
 
@@ -104,7 +105,7 @@ def before_rack(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[S
     """The scene of a recording, and what its racks before `number` hand on."""
     head = read.recording_head(db, asker.club_id, recording_id)
     around = scene(head)
-    if around.discipline != CROSSES_RACKS:
+    if around.discipline != STRAIGHT:
         return around, None
     racks = read.recording(db, asker.club_id, recording_id).racks
     return around, carried_into(around, racks, number)

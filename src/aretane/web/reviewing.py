@@ -6,6 +6,8 @@ from typing import NamedTuple
 
 from aretane.core.choice.in_hand import Hand
 from aretane.core.choice.options import May
+from aretane.core.choice.points import GAME, STRAIGHT, Needs
+from aretane.core.choice.points import needs_of as points_needed
 from aretane.core.choice.turn import Fouls
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
@@ -26,7 +28,6 @@ from aretane.formats.match_file import core_table
 from aretane.formats.shapes import ShotShape, to_core
 from aretane.store.records import Recording, StoredRack
 
-CROSSES_RACKS = "straight-pool"
 KEPT_RACKS = 2000
 KEPT_MEASURES = 3000
 
@@ -122,7 +123,7 @@ def chained(scene: Scene, racks: Iterable[StoredRack]) -> Iterator[tuple[StoredR
     carried = None
     for rack in racks:
         yield rack, carried
-        if scene.discipline == CROSSES_RACKS:
+        if scene.discipline == STRAIGHT:
             carried = facts(scene, rack, carried).end
 
 
@@ -159,6 +160,12 @@ def skill_of(scene: Scene, player: str) -> Skill:
     return PRESETS[level]
 
 
+def other_skill(around: Scene, shooter: str) -> Skill | None:
+    """The other player's model, where two play against each other."""
+    others = [player for player in around.players if player != shooter]
+    return skill_of(around, others[0]) if around.kind == "match" and len(others) == 1 else None
+
+
 def may_of(discipline: str, state: RackState) -> May:
     """What the player may do besides a strike from where the cue ball lies."""
     hand: Hand = "" if not state.ball_in_hand else "behind-line" if state.behind_line else "anywhere"
@@ -172,6 +179,15 @@ def fouls_of(around: Scene, state: RackState, shooter: str) -> Fouls:
         return None
     counted = dict(state.fouls_in_a_row)
     return counted.get(shooter, 0), counted.get(others[0], 0)
+
+
+def needs_of(around: Scene, state: RackState, shooter: str) -> Needs:
+    """The points that a player and the other still need; they count in straight pool alone."""
+    if around.discipline != STRAIGHT:
+        return GAME, GAME
+    side = state.side or shooter  # a team has one score, and no opponent
+    rest = sum(state.score(player) for player in state.players if player != side)
+    return points_needed(state.score(side), rest, around.options.points_to)
 
 
 def review_stored(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> Reviewed:

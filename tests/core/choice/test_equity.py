@@ -9,7 +9,7 @@ import statsmodels.api as sm
 from aretane.core.choice import learnt
 from aretane.core.choice.decide import standing_equity
 from aretane.core.choice.equity import FEATURES, FRAME_FEATURES, Prospects, equity, fitted, promised
-from aretane.core.choice.side import Look
+from aretane.core.choice.look import Look
 from aretane.core.geometry import Point
 
 from .test_options import both, standing

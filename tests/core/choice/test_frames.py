@@ -6,10 +6,11 @@ from functools import lru_cache
 import pytest
 
 from aretane.core.choice.equity import FrameProspects, frame_equity
+from aretane.core.choice.look import Look
 from aretane.core.choice.match import fresh_rack
 from aretane.core.choice.option import Choices
 from aretane.core.choice.options import choices
-from aretane.core.choice.side import Look, Side, sides
+from aretane.core.choice.side import Side, sides
 from aretane.core.choice.turn import Standing
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout

@@ -17,8 +17,10 @@ from ..motion.strike import Strike
 from ..runout.games import ROTATION
 from ..runout.maps import PlannedShot
 from .equity import FrameProspects, Prospects, equity, frame_equity, frame_row, row
+from .look import Look
+from .points import STRAIGHT
 from .scored import SNOOKER, level, points_left
-from .side import Look, Side, edge, left, race
+from .side import Side, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
 from .turn import Called, Standing, after, judged
 from .verdicts import AGAIN, FOUL, LEVEL, OVER, WON
@@ -26,8 +28,8 @@ from .verdicts import AGAIN, FOUL, LEVEL, OVER, WON
 Array = NDArray[np.float64]
 
 SURE, RUNS = 0.75, 0.45
-"""A pot with this chance and this chance to run out behind it (in snooker any) is taken without a look at a
-safety."""
+"""A pot with this chance and this chance to run out behind it (any, where pots score) is taken without a
+look at a safety."""
 SAFETIES, TRIES = 2, 2
 """Safeties that are looked at more closely, and how many strikes with errors each."""
 RISK = 0.5
@@ -36,6 +38,9 @@ GLANCE = 0.5
 """How closely a player at the table looks, as in `Maker.outlook`."""
 APART = 0.25
 """m that two safeties must differ by in where they leave a ball."""
+FAMILIES = {**dict.fromkeys(ROTATION, "rotation"), SNOOKER: "frame", STRAIGHT: "points"}
+SCORED = (SNOOKER, STRAIGHT)
+"""Games in which a visit need not clear the table to be worth its pots."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -49,12 +54,15 @@ class Intended:
 
 
 def family(discipline: str) -> str:
-    """Which of the learnt estimates a game takes."""
-    return "rotation" if discipline in ROTATION else "frame" if discipline == SNOOKER else "groups"
+    """Which of the learnt estimates a game takes; straight pool, `points`, none."""
+    return FAMILIES.get(discipline, "groups")
 
 
 def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
-    """The chance of the player at the table to win, from what that player sees."""
+    """The chance of the player at the table to win, from what that player sees. In straight pool it is the
+    race as it stands: a fit to games played out told nothing beyond it."""
+    if at.discipline == STRAIGHT:
+        return race(at, me, other, look)
     if at.discipline != SNOOKER:
         return equity(look, prospects(look, at, me, other), family(at.discipline))
     if not at.layout.objects:
@@ -187,16 +195,16 @@ def _handing_over(
 def decide(at: Standing, me: Side, other: Side, physics: Physics, rng: np.random.Generator) -> Intended:
     """What the model player plays."""
     seed = int(rng.integers(2**31))
-    look = me.look(at, (seed,), closer=GLANCE)
+    look = me.look(at, (seed,), closer=GLANCE, further=True)
     cue = look.place
     here = at.with_cue(cue)
     best, value = None, -1.0
     if look.shot is not None:
         shot = look.shot
         best = Intended(cue, pot_strike(here, cue, shot, physics), (shot.ball, shot.pocket), "pot")
-        frame = here.discipline == SNOOKER
-        value = standing_equity(look, here, me, other) if frame else race(here, me, other, look)
-        if look.pot >= SURE and (frame or look.chance >= RUNS):
+        scored = here.discipline in SCORED
+        value = standing_equity(look, here, me, other) if scored else race(here, me, other, look)
+        if look.pot >= SURE and (scored or look.chance >= RUNS):
             return best
     errors = rng.standard_normal((TRIES, 4))
     for _, strike in screened(here, cue, QUICK, physics, SAFETIES):

@@ -21,6 +21,7 @@ from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
 from .option import Choices, Draft, Kind, Option, too_close
 from .options import PLAIN, May, choices
+from .points import GAME, Needs
 from .reasons import reasons, route_words, verdict
 from .side import Side, sides
 from .strikes import played
@@ -28,7 +29,7 @@ from .turn import Fouls, Standing
 from .valuing import Valuing
 from .verdicts import FOUL, LOST
 
-MODEL = 4
+MODEL = 5
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -42,7 +43,7 @@ WEIGHED = 6
 class ChoiceQuestion:
     """What was decided at a shot: the position and who asks, against whom, what was planned and allowed. Of
     a shot that pots nothing on purpose also what came (`seen`, `left`), for its strike was not written
-    down; of others the answer does not depend on it. `lead` and `fouls` as in `Standing`."""
+    down; of others the answer does not depend on it. `lead`, `fouls` and `needs` as in `Standing`."""
 
     asked: Question
     other: Skill
@@ -52,6 +53,7 @@ class ChoiceQuestion:
     left: Layout | None = None
     lead: float = 0.0
     fouls: Fouls = None
+    needs: Needs = (GAME, GAME)
 
 
 @dataclass(frozen=True, slots=True)
@@ -105,7 +107,7 @@ def decision(
 ) -> Decision:  # fmt: skip
     """Work out a decision; `told` hears of its steps, and what it raises stops the work."""
     asked = one.asked
-    at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead, one.fouls)
+    at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead, one.fouls, one.needs)
     me, other = sides(asked, one.other, told=told, kept=kept)
     draft, how, reason = _made(one, at, me, other)
     added = () if draft is None else (draft,)

@@ -14,8 +14,8 @@ from .strikes import mistaken, played
 from .turn import Standing, after, judged
 from .verdicts import AGAIN, FOUL, LEVEL, LOST, WON
 
-LONGEST = 200
-"""Strikes after which a rack counts as drawn."""
+LONGEST = 400
+"""Strikes after which a rack, frame or game counts as drawn."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -11,7 +11,7 @@ from scipy.special import expit
 
 from ..runout.snooker import POINTS
 from . import learnt
-from .side import Look
+from .look import Look
 
 Array = NDArray[np.float64]
 

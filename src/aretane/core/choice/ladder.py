@@ -11,6 +11,9 @@ Array = NDArray[np.float64]
 
 LEAST, MOST = 0.03, 0.985
 """Bounds of the chance to go on by one ball."""
+STARTS = 0.93
+"""Chance of a visit's first ball at straight pool, as a share of that to go on from a ball made (games of
+four levels played out come to 0.91 to 0.96)."""
 
 
 def steps(usual: Sequence[float]) -> tuple[float, ...]:
@@ -53,6 +56,33 @@ def apart(mine: tuple[float, ...], theirs: tuple[float, ...]) -> Array:
             own[a, b], other[b, a] = _solved(
                 mine[a - 1], theirs[b - 1], float(own[a - 1, b]), float(other[b - 1, a])
             )
+    own.setflags(write=False)
+    return own
+
+
+@lru_cache(maxsize=512)
+def by_points(
+    mine: tuple[float, float], theirs: tuple[float, float], then: int, most: int
+) -> Array:  # fmt: skip
+    """Chances (most + 1, most + 1) of a player who comes to the table and needs a points when the other
+    needs b (straight pool). A visit begins with a ball made with STARTS times the chance of going on. That
+    is the first of `mine` and `theirs` as long as a + b is above `then`, and the second from there on.
+
+    W(a, b) = f C(a-1, b) + (1 - f)(1 - V(b, a)), C(a, b) = q C(a-1, b) + (1 - q)(1 - V(b, a)), and the same
+    for the other.
+    """
+    own, other = np.ones((2, most + 1, most + 1))
+    going, others_going = np.ones((2, most + 1, most + 1))
+    for a in range(1, most + 1):
+        for b in range(1, most + 1):
+            later = a + b <= then
+            q, p = mine[later], theirs[later]
+            won, lost = _solved(
+                STARTS * q, STARTS * p, float(going[a - 1, b]), float(others_going[b - 1, a])
+            )
+            own[a, b], other[b, a] = won, lost
+            going[a, b] = q * going[a - 1, b] + (1.0 - q) * (1.0 - lost)
+            others_going[b, a] = p * others_going[b - 1, a] + (1.0 - p) * (1.0 - won)
     own.setflags(write=False)
     return own
 

@@ -1,13 +1,16 @@
 """From the chance to win a rack to that of winning the match."""
 
+from dataclasses import replace
 from functools import lru_cache
 
 from ..geometry import Point
 from .decide import steadier
 from .equity import FrameProspects, frame_equity
 from .ladder import apart, shared
+from .look import Look
+from .points import GAME, STRAIGHT
 from .scored import SNOOKER
-from .side import Look, Side
+from .side import Side, edge
 from .turn import Standing
 
 FULL = {"nine-ball": 9, "ten-ball": 10, "eight-ball": 8, "english-eight-ball": 8}
@@ -35,6 +38,8 @@ def match_chance(needed: int, other_needed: int, rack: float) -> float:
 def fresh_rack(at: Standing, me: Side, other: Side) -> float:
     """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
     The maps are those of this layout; beyond it they go on as they did."""
+    if at.discipline == STRAIGHT:
+        return edge(replace(at, needs=(GAME, GAME)), me, other)
     if at.discipline == SNOOKER:
         return 0.5 * (_fresh_frame(me, other) + 1.0 - _fresh_frame(other, me))
     count = FULL[at.discipline]

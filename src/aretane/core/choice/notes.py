@@ -10,8 +10,10 @@ from ..patterns.clusters import clusters
 from ..runout.games import playable
 from ..table import PocketName
 from .left import cover
+from .look import Look
 from .option import Notes
-from .side import Look
+from .points import STRAIGHT, THIRD_FOUL
+from .scored import SNOOKER
 from .turn import Standing
 
 
@@ -40,6 +42,8 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
         left,
         answer[0][0] if answer else None,
         in_a_row,
+        THIRD_FOUL if here.discipline == STRAIGHT else 0,
+        here.discipline in (SNOOKER, STRAIGHT),
     )
 
 

@@ -47,7 +47,8 @@ class Notes:
     cluster with one that it leaves; `behind` the balls between the cue ball and the easiest ball on after
     it. `leaves` is the pot that the other is most often left after a strike that hands the table over, with
     its mean chance and in what share of them; `answer` what the other most often plays, with the rails of a
-    kick. `in_a_row`: which foul in a row one would be where the third loses, else 0.
+    kick. `in_a_row`: which foul in a row one would be where the third costs more, else 0;
+    `third` the points that costs, 0 where it loses. `scored`: whether points decide and not a last ball.
     """
 
     frees: tuple[str, ...] = ()
@@ -56,6 +57,8 @@ class Notes:
     leaves: tuple[str, PocketName, float, float] | None = None
     answer: tuple[str, int] | None = None
     in_a_row: int = 0
+    third: int = 0
+    scored: bool = False
 
 
 @dataclass(frozen=True, slots=True)

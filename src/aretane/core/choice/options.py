@@ -19,11 +19,13 @@ from .breaking import break_outs
 from .decide import GLANCE, Intended, pot_strike, screened, worth
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
+from .look import Look
 from .onwards import drift, work_at
 from .option import Choices, Draft, Kind, Option
+from .points import STRAIGHT
 from .raised import HIDDEN, raised
 from .scored import SNOOKER
-from .side import Look, Side, openness
+from .side import Side, openness
 from .special import specials
 from .strikes import THOROUGH, played
 from .turn import Called, Standing
@@ -42,6 +44,8 @@ SCREENED = 120
 ROUTED, ROUTES, SAME_POT = 2, 3, 2
 """Pots whose other routes are looked at once the answer is settled, how many of each, and at most so many
 options of one pot."""
+SURE = 0.75
+"""Chance of a pot from which a foul is no question in straight pool (our choice)."""
 LIKELY = 0.3
 """Chance of a pot from which its routes are a question (our choice)."""
 ROUTES_APART = 0.4
@@ -90,7 +94,7 @@ def choices(
     if may.push:
         drafts += push_outs(here, look.place, me, other, physics, threads)
     ranked = budget.valued(valuing.rough, drafts)
-    if here.discipline != SNOOKER and max((one.value for one in ranked), default=0.0) < SORE:
+    if _may_foul(here, ranked):
         given = fouls(here, look.place, me, other, physics, threads)
         ranked += budget.valued(valuing.rough, given)
     if settle:
@@ -131,6 +135,16 @@ def choices(
         budget.valued(valuing.fine, list(listed), step)
         listed = _named(sorted(listed, key=lambda one: -one.value), kept)
     return Choices(tuple(listed), settle and not budget.cut)
+
+
+def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
+    """Whether giving a foul away is worth a look: where little else is, in straight pool where no pot is
+    likely, for it costs a point there and no ball in hand."""
+    if here.discipline == SNOOKER:
+        return False
+    if here.discipline == STRAIGHT:
+        return max((one.made.share for one in ranked if one.called is not None), default=0.0) < SURE
+    return max((one.value for one in ranked), default=0.0) < SORE
 
 
 class _Budget:

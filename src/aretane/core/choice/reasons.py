@@ -9,6 +9,8 @@ FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
 """Chances from which a pot is long odds, a run is behind it, or what is left is easy or hard to win."""
 MOSTLY, OFTEN, RISKY = 0.75, 0.5, 0.15
 """Shares of a ball hidden, of strikes that hook, of strikes that foul, from which it is said."""
+MOST_NAMED = 4
+"""Balls that are named; of more their number is told."""
 
 
 def reasons(found: Choices, one: Option) -> tuple[str, ...]:
@@ -17,11 +19,14 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     made, missed = one.made.equity, one.missed.equity
     if one.called is not None and one.attack is not None:
         ball = ball_words(one.called[0])
-        if made is not None and made >= RUNS_OUT and one.made.share > 0:
-            said.append(f"with {ball} down it is {_percent(made)} to win")
-        if made is not None and made < FAR_FROM_SURE and one.made.share > 0:
+        if made is not None and one.made.share > 0:
             stay = f"cluster {'–'.join(one.notes.stay)} stays, " if one.notes.stay else ""
-            said.append(f"no run-out behind it: {stay}even with {ball} down only {_percent(made)} to win")
+            if made >= RUNS_OUT or one.notes.scored:
+                said.append(f"with {ball} down it is {_percent(made)} to win")
+            elif made < FAR_FROM_SURE:
+                said.append(
+                    f"no run-out behind it: {stay}even with {ball} down only {_percent(made)} to win"
+                )
         if one.kind == "two-way":
             said.append("a miss leaves the other no more than the best safety does")
         elif missed is not None and one.missed.share > 0.1:
@@ -49,9 +54,11 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
         elif one.hidden < 1.0 - MOSTLY:
             said.append("hides little: it lives by the distance")
     if one.notes.in_a_row >= THIRD and one.foul.share > 0:
-        said.append(f"a foul would be the third in a row: {_percent(one.foul.share)} to lose by it")
+        lost = f"to lose {one.notes.third} points by it" if one.notes.third else "to lose by it"
+        said.append(f"a foul would be the third in a row: {_percent(one.foul.share)} {lost}")
     elif one.kind == "foul" and one.notes.in_a_row:
-        said.append(f"it is foul {one.notes.in_a_row} in a row, and the third loses")
+        cost = f"costs {one.notes.third} points" if one.notes.third else "loses"
+        said.append(f"it is foul {one.notes.in_a_row} in a row, and the third {cost}")
     elif one.kind != "foul" and one.foul.share >= RISKY:
         said.append(f"a foul in {_percent(one.foul.share)} of the strikes")
     others = [option for option in found.options if option is not one]
@@ -110,6 +117,8 @@ def _pot(one: Option) -> str:
 
 def _and(balls: tuple[str, ...]) -> str:
     """ "the 4 and the 7"."""
+    if len(balls) > MOST_NAMED:
+        return f"{len(balls)} balls"
     named = [ball_words(ball) for ball in balls]
     return named[0] if len(named) == 1 else f"{', '.join(named[:-1])} and {named[-1]}"
 

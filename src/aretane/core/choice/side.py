@@ -7,16 +7,20 @@ import numpy as np
 
 from ..balls import COLOURS, GROUPS, is_red, value
 from ..geometry import Point
-from ..racking import break_places
+from ..racking import break_places, packed
 from ..runout.games import LAST, ROTATION, Question, search
 from ..runout.group import OPEN
-from ..runout.maps import ChanceMap, Kept, PlannedShot, State, Way
+from ..runout.loose import RACK, SPREAD, UNTOUCHED, ahead, breaking, chain, rack_of
+from ..runout.maps import ChanceMap, Kept, State, Way
 from ..runout.run import Run, state
 from ..runout.snooker import COLOUR, END, POINTS, RED
 from ..skill import Skill
 from ..vocabulary import CUE
 from .cover import hidden
 from .ladder import apart, shared, steps
+from .look import Look
+from .points import STRAIGHT
+from .points import race as by_needs
 from .scored import SNOOKER
 from .turn import GROUPED, Standing, balls_on
 
@@ -29,17 +33,9 @@ REDS = 6
 """Reds that a player looks at, the nearest first."""
 BEST_PLACES = 40
 """Places for a cue ball in hand that are looked at, the best of the map first."""
-
-
-@dataclass(frozen=True, slots=True)
-class Look:
-    """What a player sees at the table: the chance to run out, the best pot and its chance alone; `place` of
-    the cue ball, put there if it was in hand."""
-
-    chance: float
-    pot: float
-    shot: PlannedShot | None
-    place: Point
+BEHIND, ACROSS, BRIEFLY = (0.5, 1.0), (0.1, 0.3, 0.5, 0.7, 0.9), 0.5
+"""Places behind the head string that are looked at, as shares of the way to it and of the width, and how
+closely, as in `Maker.outlook`."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -64,7 +60,7 @@ class Side:
         """The run and the state in it that is most like the standing: in rotation one with the same ball to
         play next."""
         run, wanted = self.run(at.due), state_of(at)
-        if at.discipline == SNOOKER:
+        if at.discipline in (SNOOKER, STRAIGHT):
             return run, self._closest(run, wanted, run.maker.maps)
         if at.discipline in ROTATION and wanted not in run.maker.following:
             return run, _starting_with(run, wanted[1])
@@ -79,6 +75,8 @@ class Side:
             return ()
         if at.discipline == SNOOKER:
             return self._frame_ways(run, at)
+        if at.discipline == STRAIGHT:
+            return self._rack_ways(run, at)
         if at.discipline not in ROTATION or known == wanted:
             return tuple(way for way in run.ways(known) if way.ball in at.on)
         rest = state("", wanted[2:])
@@ -106,6 +104,24 @@ class Side:
                 found.append(Way(ball, then, (value(ball) / POINTS,)))
         return tuple(found)
 
+    def _rack_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
+        """The pots of straight pool, every ball. What was not searched is taken as the state most like it,
+        with the balls that it has more or less than are left; of another rack only how a pot leads to the
+        next is known."""
+        balls, on, found = at.layout.objects, run.going_on[1], []
+        if packed(at.table, at.layout):
+            return tuple(Way(ball, UNTOUCHED, (1.0 / RACK, 0.0)) for ball in balls)
+        if at.renewed:
+            more = chain(on, len(balls) - 1) - rack_of(on)
+            return tuple(Way(ball, SPREAD, ((1.0 + more) / RACK, 0.0)) for ball in balls)
+        for ball in balls:
+            rest = state("", [other for other in balls if other != ball])
+            then = self._closest(run, rest, run.maker.following)
+            if then is not None:
+                more = chain(on, len(rest[1:])) - chain(on, len(then[1:]))
+                found.append(Way(ball, then, ((1.0 + more) / RACK, 0.0)))
+        return tuple(found)
+
     def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
         """Of the states `known` the one most like `wanted`, with the same due: fewest balls differ."""
         if wanted in known:
@@ -118,10 +134,11 @@ class Side:
         return self.likest[key]
 
     def look(
-        self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0
-    ) -> Look:
+        self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0,
+        further: bool = False,
+    ) -> Look:  # fmt: skip
         """What the player sees; the cue ball in hand is put where the map is best. `closer` as in
-        `Maker.outlook`."""
+        `Maker.outlook`; `further`: also where to lie for the ball after it, on a table without maps."""
         run, known = self.chart(at)
         if at.in_hand:
             at = at.with_cue(self.place(at))
@@ -131,12 +148,16 @@ class Side:
         if known is None or (not ways and known in run.maker.maps):
             return Look(0.0, 0.0, None, layout.cue)
         if ways:
-            found = run.maker.outlook(layout, layout.objects, ways, seed, valuing, closer=closer)
+            maker = breaking(run.maker) if ways[0].then == UNTOUCHED else run.maker
+            if further and ways[0].then == SPREAD:
+                maker, ways = ahead(run.maker, layout, run.going_on[1])
+            found = maker.outlook(layout, layout.objects, ways, seed, valuing, closer=closer)
         else:
             found = run.outlook(layout, known, seed, valuing=valuing, closer=closer)
         shot = found.shot
         pot = 0.0 if shot is None else shot.pot
-        return Look(min(1.0, found.values[0]), pot, shot, layout.cue)
+        most = np.inf if at.discipline == STRAIGHT else 1.0
+        return Look(min(most, found.values[0]), pot, shot, layout.cue)
 
     def usual(self, run: Run, known: State) -> float:
         """The chance to run out from most places."""
@@ -168,7 +189,14 @@ class Side:
         return self.rungs[key]
 
     def place(self, at: Standing) -> Point:
-        """Where the map is best for a cue ball in hand."""
+        """Where the map is best for a cue ball in hand; behind the line, the best of some places."""
+        if at.discipline == STRAIGHT:
+            line, width = at.table.head_string, at.table.width
+            there = [Point(x * line, y * width) for x in BEHIND for y in ACROSS]
+            free = [place for place in there if at.may_lie(place)]
+            looks = [self.look(at.with_cue(place), closer=BRIEFLY) for place in free]
+            best = max(looks, key=lambda look: look.chance, default=None)
+            return _anywhere(at) if best is None else best.place
         run, known = self.chart(at)
         chart: ChanceMap | None = None if known is None else run.maker.maps.get(known)
         if chart is not None:
@@ -223,7 +251,7 @@ def sides(
 def state_of(at: Standing) -> State:
     """The state of a run that a standing is."""
     balls = at.layout.objects
-    if at.discipline in ROTATION:
+    if at.discipline in (*ROTATION, STRAIGHT):
         return state("", balls)
     if at.discipline == SNOOKER:
         return state(at.due, balls if at.due == END else [ball for ball in balls if is_red(ball)])
@@ -269,6 +297,10 @@ def left(at: Standing) -> int:
 def race(at: Standing, me: Side, other: Side, look: Look | None = None) -> float:
     """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
     pot that is there, and from the run behind it if that promises more."""
+    if at.discipline == STRAIGHT:
+        ours = me.run(at.due).going_on, other.run(at.due).going_on
+        same = 0 if at.renewed or packed(at.table, at.layout) else len(at.layout.objects)
+        return by_needs(at.needs, *ours, same, look)
     mine, theirs = me.going_on(at), other.going_on(at.theirs)
     if not mine or not theirs:
         return 1.0

@@ -1,4 +1,4 @@
-"""What a strike hands over: who plays on, and with what, in games that a last ball decides and in snooker.
+"""What a strike hands over: who plays on, and with what.
 
 A short form of the rules for many strikes at once; the tests hold it against `core.rules`.
 """
@@ -13,19 +13,15 @@ from ..balls import GROUPS
 from ..geometry import Point
 from ..layout import Layout
 from ..motion.play import Ends
-from ..racking import placing_fault
+from ..racking import packed, placing_fault
 from ..runout.games import LAST, ROTATION
 from ..runout.group import OPEN
 from ..spots import is_free, respotted
 from ..table import POCKETS, PocketName, Table
 from ..vocabulary import CUE
-from . import scored
+from . import points, scored
 from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 
-GAMES = (*LAST, scored.SNOOKER)
-"""The disciplines that this knows."""
-NOT_YET = "choices are worked out for every game but straight pool so far"
-"""Why there are none in another."""
 OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows": "reds", OPEN: OPEN, "": ""}
 """The other player's group."""
 GROUPED = tuple(due for due in OTHER if due)
@@ -42,7 +38,9 @@ Called = tuple[str, PocketName] | None
 class Standing:
     """A rack in the hands of a player: the layout (without a cue ball: it is in hand) and what is due to
     the player: a group, `open`, or nothing in rotation; in snooker red, colour or end, with the points of
-    `lead` over the other. `fouls` count where three in a row lose."""
+    `lead` over the other; in straight pool the points that both still need, `needs`, and whether the balls
+    are no longer those of this rack, as it is `renewed`. `fouls` count where the third in a row costs more.
+    """
 
     table: Table
     discipline: str
@@ -50,6 +48,8 @@ class Standing:
     due: str = ""
     lead: float = 0.0
     fouls: Fouls = None
+    needs: points.Needs = (points.GAME, points.GAME)
+    renewed: bool = False
 
     @property
     def on(self) -> tuple[str, ...]:
@@ -60,7 +60,8 @@ class Standing:
     def theirs(self) -> "Standing":
         """The same table with the other player at it."""
         due = scored.due_of(self.layout) if self.discipline == scored.SNOOKER else OTHER[self.due]
-        return replace(self, due=due, lead=-self.lead, fouls=_swapped(self.fouls))
+        needs = (self.needs[1], self.needs[0])
+        return replace(self, due=due, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs)
 
     def left(self, layout: Layout) -> "Standing":
         """The other player at the table with the balls so, no points made."""
@@ -71,8 +72,9 @@ class Standing:
         return replace(self, layout=self.layout.changed({CUE: place}))
 
     def may_lie(self, place: Point) -> bool:
-        """Whether a cue ball in hand after a foul may be put there: in snooker in the D."""
-        inside = self.discipline != scored.SNOOKER or not placing_fault(
+        """Whether a cue ball in hand after a foul may be put there: in snooker in the D, in straight pool
+        behind the head string."""
+        inside = self.discipline not in (scored.SNOOKER, points.STRAIGHT) or not placing_fault(
             self.table, self.discipline, place, False
         )
         return inside and is_free(self.table, CUE, place, self.layout)
@@ -88,6 +90,8 @@ def balls_on(discipline: str, balls: tuple[str, ...], due: str) -> tuple[str, ..
     """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
     if discipline == scored.SNOOKER:
         return scored.balls_on(balls, due)
+    if discipline == points.STRAIGHT:
+        return balls
     last = LAST[discipline]
     if discipline in ROTATION:
         return tuple(sorted(balls, key=int)[:1])
@@ -101,12 +105,12 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     safety; where shots are called nothing else counts.
 
     A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot after
-    the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed.
+    the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed; in
+    straight pool it costs points.
     """
     if at.discipline == scored.SNOOKER:
         return scored.judged(at.due, at.on, at.lead, ends, called)
     names = list(ends.names)
-    last = LAST[at.discipline]
     on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
     on[[names.index(ball) for ball in at.on]] = True
     fates = ends.fates
@@ -119,6 +123,10 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
         counts = np.asarray(down.any(axis=1))
     elif called is not None and called[0] in names:
         counts = np.asarray(fates[:, names.index(called[0])] == POCKETS.index(called[1]))
+    if at.discipline == points.STRAIGHT:
+        wins = counts & (down.sum(axis=1) >= at.needs[0])
+        return np.where(foul, FOUL, np.where(wins, WON, np.where(counts, AGAIN, OVER)))
+    last = LAST[at.discipline]
     money = fates[:, names.index(last)] >= 0
     third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
     verdict = np.where(foul, LOST if third else FOUL, np.where(counts, AGAIN, OVER))
@@ -135,12 +143,14 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
     """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
     left = ends.after(k)
     if at.discipline == scored.SNOOKER:
-        points = scored.points(at.due, at.on, ends, k, called)
+        gained = scored.points(at.due, at.on, ends, k, called)
         back = scored.back(at.table, at.due, ends, k, verdict, left)
         if verdict == AGAIN:
-            return replace(at, layout=back, due=scored.due_after(at.due, back), lead=at.lead + points)
-        given = points if verdict == FOUL else 0.0
+            return replace(at, layout=back, due=scored.due_after(at.due, back), lead=at.lead + gained)
+        given = gained if verdict == FOUL else 0.0
         return replace(at, layout=back, due=scored.due_of(back), lead=given - at.lead)
+    if at.discipline == points.STRAIGHT:
+        return _after_points(at, ends, k, verdict, left)
     last = LAST[at.discipline]
     if verdict == FOUL:
         left = left.without((CUE,))
@@ -151,10 +161,33 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
         due = GROUPS.get(called[0], OPEN)
     if verdict != AGAIN:
         due = OTHER[due]
-    fouls = at.fouls and ((at.fouls[0] + 1 if verdict == FOUL else 0), at.fouls[1])
+    fouls = _counted(at.fouls, verdict)
     return Standing(
         at.table, at.discipline, left, due, fouls=fouls if verdict == AGAIN else _swapped(fouls)
     )  # fmt: skip
+
+
+def _after_points(at: Standing, ends: Ends, k: int, verdict: int, left: Layout) -> Standing:
+    """The same in straight pool."""
+    left = points.back(at.table, ends, k, verdict == AGAIN, left)
+    mine, theirs = at.needs
+    fouls, third = _counted(at.fouls, verdict), False
+    if verdict == AGAIN:
+        mine -= int((ends.fates[k, 1:] >= 0).sum())
+    elif verdict == FOUL:
+        third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
+        mine += points.THIRD_FOUL if third else points.FOUL
+    if third and fouls is not None:
+        left, fouls = points.after_third_foul(at.table), (0, fouls[1])
+    renewed = (
+        third or at.renewed or packed(at.table, at.layout) or len(left.objects) > len(at.layout.objects)
+    )
+    then = replace(at, layout=left, needs=(mine, theirs), fouls=fouls, renewed=renewed)
+    return then if verdict == AGAIN else then.theirs
+
+
+def _counted(fouls: Fouls, verdict: int) -> Fouls:
+    return fouls and ((fouls[0] + 1 if verdict == FOUL else 0), fouls[1])
 
 
 def _swapped(fouls: Fouls) -> Fouls:

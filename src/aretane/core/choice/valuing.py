@@ -15,9 +15,11 @@ from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
 from .decide import GLANCE, decide, pushed, worth
+from .look import Look
 from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option, drafted
-from .side import Look, Side
+from .points import STRAIGHT
+from .side import Side
 from .strikes import mistaken, placed, played, seen
 from .turn import Called, Standing, after
 from .verdicts import AGAIN, FOUL, LOST, OVER, WON
@@ -29,8 +31,9 @@ OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 64, 8
 """The same while both groups are open, whose maps take longest."""
 STEADY = 0.01
 """Standard error of what answers change in an option's value from which half as many will do."""
-DOUBTED = 1.35
-"""How many times the error of a map a value of a choice is off by itself (from racks played out)."""
+DOUBTED, OF_POINTS = 1.35, 1.0
+"""How many times the error of a map a value of a choice is off by itself (from racks played out); in
+straight pool, where much of the game is still to come whatever the layout."""
 
 
 class Valuing:
@@ -70,7 +73,8 @@ class Valuing:
                 here, ends, one.called, self.me, self.other, 4, GLANCE,
                 lambda k, look: looks.update({k: look}),
             )  # fmt: skip
-        doubt = DOUBTED * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
+        doubted = OF_POINTS if here.discipline == STRAIGHT else DOUBTED
+        doubt = doubted * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and len(over) and one.kind != "push-out":

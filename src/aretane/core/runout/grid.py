@@ -34,9 +34,11 @@ def covered_by(nodes: Array, rows: Array) -> NDArray[np.bool_]:
 
 
 def filled(grid: Array, covered: NDArray[np.bool_]) -> Array:
-    """The grid (nx, ny) with nodes that balls cover taken from their free neighbours."""
+    """The grid (nx, ny), or several of them (n, nx, ny), with nodes that balls cover taken from their free
+    neighbours."""
     weight = gaussian_filter((~covered).astype(float), 1.0, mode="nearest")
-    spread = gaussian_filter(np.where(covered, 0.0, grid), 1.0, mode="nearest")
+    across = (0.0,) * (grid.ndim - 2) + (1.0, 1.0)
+    spread = gaussian_filter(np.where(covered, 0.0, grid), across, mode="nearest")
     return np.where(covered, spread / np.maximum(weight, 1e-9), grid)
 
 

@@ -158,7 +158,8 @@ class Kept(OrderedDict[str, ChanceMap]):
 class Maker:
     """Makes the maps of one layout for one player.
 
-    `finish` (K,) is what a finished run is worth. The answer does not depend on the number of `threads`.
+    `finish` (K,) is what a finished run is worth, `touched` the share of what follows a shot that is left
+    where it touched another ball. The answer does not depend on the number of `threads`.
     `told` hears of every map as it is ready; what it raises stops the work. `kept` holds maps by everything
     they depend on: share it, and what did not change is not made again.
     """
@@ -171,6 +172,7 @@ class Maker:
     seed: tuple[int, ...] = (0,)
     threads: int = 2
     finish: tuple[float, ...] = (1.0,)
+    touched: float = TOUCHED
     told: Callable[[ChanceMap], object] = lambda one: None
     kept: Kept | None = None
     maps: dict[State, ChanceMap] = field(default_factory=dict)
@@ -216,7 +218,7 @@ class Maker:
         """Everything that the map depends on, in short."""
         places = dict(self.layout.places)
         content = (
-            self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, state,
+            self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, self.touched, state,
             [(ball, places[ball]) for ball in balls], [(ball, places[ball]) for ball in source], list(ways),
             [self.keys.get(way.then) for way in ways],
         )  # fmt: skip
@@ -286,7 +288,7 @@ class Maker:
         tip = self.skill.tip / self.table.cue_ball_radius
         return np.array(
             (
-                self.skill.aim, self.skill.speed, tip, MISCUE, FASTEST, SLOWEST, WORTHWHILE, TOUCHED,
+                self.skill.aim, self.skill.speed, tip, MISCUE, FASTEST, SLOWEST, WORTHWHILE, self.touched,
                 near_rail(self.table), FACTORS.railed, (FACTORS.side - 1.0) / 0.5,
             )
         )  # fmt: skip

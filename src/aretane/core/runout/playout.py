@@ -16,10 +16,10 @@ from ..skill.scatter import scatter
 from ..spots import respotted
 from ..table import Table
 from ..vocabulary import CUE
+from .loose import RACK
 from .maps import Maker, PlannedShot, State
 from .run import Run, state
 from .snooker import COLOUR, END, POINTS, RED
-from .straight import RACK
 
 
 @dataclass(frozen=True, slots=True)

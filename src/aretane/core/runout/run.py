@@ -14,7 +14,8 @@ class Run:
 
     `balls_of` gives the balls on the table in a state. What a run is worth depends on its game: the chance
     to finish, or the points of the visit; `kinds` says what each value is, `units` (K,) what a value of one
-    stands for.
+    stands for; `going_on` in straight pool the chance of a pot from ball to ball, of this
+    rack and over many.
     """
 
     maker: Maker
@@ -22,6 +23,7 @@ class Run:
     kinds: tuple[str, ...]
     balls_of: Callable[[State], tuple[str, ...]]
     units: tuple[float, ...] = (1.0,)
+    going_on: tuple[float, float] = (0.0, 0.0)
 
     @property
     def chart(self) -> ChanceMap:

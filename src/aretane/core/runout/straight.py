@@ -11,6 +11,7 @@ import numpy as np
 from ..layout import Layout
 from ..racking import racked_again
 from .grid import grid_of, nodes_of
+from .loose import LOST, RACK, know_other_racks, rack_of, usual_run
 from .maps import Maker, Way
 from .run import Run, state
 from .sets import Set, ease
@@ -19,20 +20,15 @@ from .stock import Stock
 SPACING = 0.14
 """m between the places of the cue ball, about."""
 KINDS = ("balls", "break shot")
-RACK = 15
-"""Balls that a value of one stands for."""
 FEW = 6
 """Balls up to which every order is searched to the end; of more, three balls ahead."""
 AHEAD, FIRSTS = 3, 6
 """Balls that are searched ahead, and balls looked at in that search, where there are more."""
 BREAKERS = 4
 """Balls looked at as the one to break the next rack with, the nearest to the rack."""
-LOST = 1.9
-"""What a run loses of an easy pot's chance from ball to ball beyond the search, in multiples of the
-player's error of speed (set so that four levels meet the search over every order; the bench checks it)."""
 CHOSEN = 0.85
 """Share of places that are worse for a break shot than where a run that aims for it brings the cue ball
-(set in the same way)."""
+(set so that four levels meet the search over every order; the bench checks it)."""
 
 
 def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = None, few: int = FEW) -> Run:
@@ -42,7 +38,11 @@ def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = Non
     """
     search = _Search(maker, balls, through, few)
     search.make(frozenset(balls))
-    return Run(maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0))
+    over_racks = usual_run(maker.table, maker.skill, maker.physics)
+    know_other_racks(maker, over_racks)
+    return Run(
+        maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0), (search.usual, over_racks)
+    )
 
 
 def break_chances(maker: Maker, ball: str) -> np.ndarray:
@@ -101,8 +101,7 @@ class _Search:
 
     def _broken(self, chance: np.ndarray) -> np.ndarray:
         """Values (2, g) with one ball left: balls of the next rack, and the chance of the break shot."""
-        after = sum(self.usual**k for k in range(RACK))
-        return np.array([after * chance / RACK, chance])
+        return np.array([rack_of(self.usual) * chance / RACK, chance])
 
     def _estimate(self, left: Set) -> np.ndarray:
         """Values (2, g) beyond the search: the best pot from there, then pots as easy as they usually are,

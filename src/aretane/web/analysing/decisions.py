@@ -5,14 +5,12 @@ from typing import NamedTuple
 
 from aretane.core.choice.decision import MODEL, ChoiceQuestion
 from aretane.core.choice.scored import lead_in
-from aretane.core.choice.turn import GAMES, NOT_YET
 from aretane.core.motion.find import Seen
 from aretane.core.review.replay import Step
 from aretane.core.runout.games import NoRun, question
-from aretane.core.skill import Skill
 from aretane.core.vocabulary import CUE
 
-from ..reviewing import Scene, fouls_of, may_of, skill_of
+from ..reviewing import Scene, fouls_of, may_of, needs_of, other_skill, skill_of
 
 
 class AskedDecision(NamedTuple):
@@ -28,12 +26,6 @@ def decision_questions(scene: Scene, steps: list[Step]) -> list[AskedDecision]:
     return [_asked(scene, step) for step in steps]
 
 
-def other_skill(scene: Scene, shooter: str) -> Skill | None:
-    """The other player's model, where two play against each other."""
-    others = [player for player in scene.players if player != shooter]
-    return skill_of(scene, others[0]) if scene.kind == "match" and len(others) == 1 else None
-
-
 def _lead(scene: Scene, step: Step) -> float:
     """The points by which the player of a shot leads, where they decide."""
     shooter = step.shot.shooter
@@ -45,8 +37,6 @@ def _asked(scene: Scene, step: Step) -> AskedDecision:
     shot, state = step.shot, step.state
     if shot.plan.kind == "break":
         return AskedDecision(None, "", "a break")
-    if scene.discipline not in GAMES:
-        return AskedDecision(None, "", NOT_YET)
     skill = skill_of(scene, shot.shooter)
     try:
         asked = question(
@@ -63,7 +53,7 @@ def _asked(scene: Scene, step: Step) -> AskedDecision:
     one = ChoiceQuestion(
         asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
         left if seen is not None and hands_over else None, _lead(scene, step),
-        fouls_of(scene, state, shot.shooter),
+        fouls_of(scene, state, shot.shooter), needs_of(scene, state, shot.shooter),
     )  # fmt: skip
     content = hashlib.sha256(repr((MODEL, one)).encode()).hexdigest()
     return AskedDecision(one, content, "")

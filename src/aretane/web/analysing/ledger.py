@@ -11,7 +11,6 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from aretane.core.choice.decision import Decision, Weighed
 from aretane.core.choice.left import Left
-from aretane.core.choice.turn import GAMES, NOT_YET
 from aretane.core.numbers import HELD, role_of, safety_outcome
 from aretane.core.review.exchanges import exchanges
 from aretane.core.review.ledger import Entry, entries, total
@@ -171,8 +170,6 @@ _GROUPS = ("eight-ball", "english-eight-ball")
 def _reason(racks: list[RackDecisions]) -> str:
     """Why there is nothing to work out."""
     said = [asked.reason for rack in racks for asked in rack.asked if asked.reason != "a break"]
-    if any(rack.scene.discipline not in GAMES for rack in racks):
-        return NOT_YET
     return said[0] if said else "no shots are logged yet"
 
 
