@@ -2,6 +2,7 @@
 
 import random
 from dataclasses import dataclass
+from functools import lru_cache
 from math import sqrt
 
 from .balls import ENGLISH_REDS, ENGLISH_YELLOWS, SNOOKER_REDS
@@ -196,19 +197,29 @@ def racked_again(table: Table, last: str, layout: Layout) -> Fourteen:
     return Fourteen(Layout.of(rack | {CUE: cue}), in_hand, tuple(reasons))
 
 
+@lru_cache(maxsize=4096)
 def packed(table: Table, layout: Layout) -> bool:
     """Whether straight pool's rack stands as it was set up, as far as it is easily told."""
-    there = [place for name, place in layout.places if name != CUE]
-    spots = rows(table, table.foot_spot, TRIANGLE)
-    taken = sum(any(spot.distance(place) < NEAR for place in there) for spot in spots)
-    return taken >= PACKED
+    front = table.foot_spot.x - NEAR
+    there = [place for name, place in layout.places if place.x >= front and name != CUE]
+    return len(there) >= PACKED and sum(racked_place(table, place) for place in there) >= PACKED
+
+
+def racked_place(table: Table, place: Point) -> bool:
+    """Whether a ball there lies as one of straight pool's rack."""
+    return any(spot.distance(place) < NEAR for spot in _triangle(table))
+
+
+@lru_cache(maxsize=64)
+def _triangle(table: Table) -> tuple[Point, ...]:
+    return tuple(rows(table, table.foot_spot, TRIANGLE))
 
 
 def _in_rack(table: Table, place: Point | None) -> bool:
     """Whether a ball there is in the way: nearer than a ball to the rim of the triangle."""
     if place is None:
         return False
-    triangle = rows(table, table.foot_spot, TRIANGLE)
+    triangle = _triangle(table)
     apex, right, left = triangle[0], triangle[10], triangle[14]
     edges = ((apex, right), (right, left), (left, apex))
     inside = all((b.minus(a)).cross(place.minus(a)) >= 0 for a, b in edges)
@@ -216,4 +227,4 @@ def _in_rack(table: Table, place: Point | None) -> bool:
     return inside or near < 2 * table.ball_radius
 
 
-__all__ = ["Fourteen", "break_place", "packed", "racked", "racked_again", "rows"]
+__all__ = ["Fourteen", "break_place", "packed", "racked", "racked_again", "racked_place", "rows"]

@@ -1,5 +1,7 @@
 """Straight pool beyond the maps: racks to come, break shots, and a look one ball ahead."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -10,6 +12,7 @@ from aretane.core.layout import Layout, layout_faults
 from aretane.core.motion import Motion, Physics, Strike, play
 from aretane.core.motion.ready import ready
 from aretane.core.racking import packed, racked, racked_again
+from aretane.core.runout.games import Question, search
 from aretane.core.runout.grid import filled
 from aretane.core.runout.loose import (
     RACK,
@@ -78,6 +81,20 @@ def test_a_break_shot_goes_into_the_rack() -> None:
     straight = BREAK.changed({CUE: away})
     past = breaking(maker).outlook(straight, balls, [Way("15", UNTOUCHED, (1.0 / RACK, 0.0))])
     assert past.values[0] < into.values[0]
+
+
+def test_of_a_standing_rack_only_the_shot_into_it_is_mapped() -> None:
+    asked = Question(TABLE, "straight-pool", BREAK, "", STRONG, Physics())
+    run = search(asked, 2.0)
+    assert set(run.maker.maps) == {run.start}
+    assert {way.ball for way in run.ways(run.start)} == {"15"}
+    found = run.outlook()
+    assert found.shot is not None and found.shot.ball == "15"
+    assert 1.5 < found.values[0] * RACK < RACK
+    named = search(asked, 2.0, through="3")
+    assert {way.ball for way in named.ways(named.start)} == {"15", "3"}
+    closed = search(replace(asked, layout=racked(TABLE, "straight-pool")), 2.0)
+    assert len(closed.ways(closed.start)) == RACK
 
 
 def test_a_look_ahead_leaves_easier_balls() -> None:

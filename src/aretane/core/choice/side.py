@@ -25,8 +25,8 @@ from .scored import SNOOKER
 from .turn import GROUPED, Standing, balls_on
 
 WIDER = 1.4
-"""How much wider the grid of both players' maps is in games with groups, for their time: what is learnt is
-learnt on such maps too."""
+"""How much wider the grid of both players' maps is in games with groups and straight pool, for their time:
+what is learnt is learnt on such maps too."""
 USUAL = 0.7
 """Chance to go on by a ball where nothing was searched (our choice)."""
 REDS = 6
@@ -148,7 +148,9 @@ class Side:
         if known is None or (not ways and known in run.maker.maps):
             return Look(0.0, 0.0, None, layout.cue)
         if ways:
-            maker = breaking(run.maker) if ways[0].then == UNTOUCHED else run.maker
+            maker = run.maker
+            if at.discipline == STRAIGHT:
+                maker = breaking(maker, ways[0].then == UNTOUCHED)
             if further and ways[0].then == SPREAD:
                 maker, ways = ahead(run.maker, layout, run.going_on[1])
             found = maker.outlook(layout, layout.objects, ways, seed, valuing, closer=closer)
@@ -240,7 +242,8 @@ def sides(
 ) -> tuple[Side, Side]:  # fmt: skip
     """The player whose question it is and the other one, with their maps; `mine` where it is there already
     on the same grid, `told` and `kept` as in `Maker`."""
-    wide = coarser * (WIDER if asked.due in GROUPED else 1.0)
+    many = asked.due in GROUPED or asked.discipline == STRAIGHT
+    wide = coarser * (WIDER if many else 1.0)
     run = mine or search(asked, wide, told=told, kept=kept)
     due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
     theirs = replace(asked, skill=other, due=due)

@@ -28,7 +28,8 @@ ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
 table over the other's answer is played at the most, and with how many strikes each."""
 OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 64, 8
-"""The same while both groups are open, whose maps take longest."""
+"""The same while both groups are open, whose maps take longest, and in straight pool, where any
+ball may be next."""
 STEADY = 0.01
 """Standard error of what answers change in an option's value from which half as many will do."""
 DOUBTED, OF_POINTS = 1.35, 1.0
@@ -43,7 +44,8 @@ class Valuing:
 
     def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
-        counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if here.due == OPEN else (ROUGH, FINE, REPLIES)
+        many = here.due == OPEN or here.discipline == STRAIGHT
+        counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if many else (ROUGH, FINE, REPLIES)
         self.first, _, self.replies = counts
         self.errors = apart_errors(counts[:2], (3,))
         self.drift = 0.0

@@ -18,7 +18,7 @@ from ..motion.ready import world_of
 from ..skill import Skill
 from ..table import Table
 from .grid import covered_by, filled, grid_of, nodes_of
-from .maps import Maker, Way
+from .maps import TOUCHED, Maker, Way
 from .run import state
 from .sets import ease
 from .stock import Stock
@@ -87,10 +87,10 @@ def know_other_racks(maker: Maker, going_on: float) -> None:
     maker.known(UNTOUCHED, np.full((2, count), [[fresh / OPENED], [0.0]]))
 
 
-def breaking(maker: Maker) -> Maker:
+def breaking(maker: Maker, rack: bool = True) -> Maker:
     """The same maps for a shot that has to open the rack: with UNTOUCHED to follow it is worth next to
-    nothing unless the rack is touched, and SPREAD where it is."""
-    return replace(maker, touched=OPENED)
+    nothing unless the rack is touched, and SPREAD where it is. Without a `rack` those for any other."""
+    return replace(maker, touched=OPENED if rack else TOUCHED)
 
 
 def ahead(maker: Maker, layout: Layout, going_on: float) -> tuple[Maker, tuple[Way, ...]]:
@@ -99,7 +99,7 @@ def ahead(maker: Maker, layout: Layout, going_on: float) -> tuple[Maker, tuple[W
     ball to ball after that."""
     balls = layout.objects
     easy = _easy(maker, layout)
-    near = replace(maker, spacing=SPACING, following={}, keys={}, maps={}, kept=None)
+    near = replace(maker, spacing=SPACING, touched=TOUCHED, following={}, keys={}, maps={}, kept=None)
     ways = []
     for number, ball in enumerate(balls):
         others = np.delete(easy, number, axis=0)

@@ -9,9 +9,9 @@ from dataclasses import replace
 import numpy as np
 
 from ..layout import Layout
-from ..racking import racked_again
+from ..racking import packed, racked_again, racked_place
 from .grid import grid_of, nodes_of
-from .loose import LOST, RACK, know_other_racks, rack_of, usual_run
+from .loose import LOST, RACK, UNTOUCHED, breaking, know_other_racks, rack_of, usual_run
 from .maps import Maker, Way
 from .run import Run, state
 from .sets import Set, ease
@@ -36,13 +36,27 @@ def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = Non
 
     Raises KeyError for a ball that is not there.
     """
-    search = _Search(maker, balls, through, few)
-    search.make(frozenset(balls))
     over_racks = usual_run(maker.table, maker.skill, maker.physics)
     know_other_racks(maker, over_racks)
+    if packed(maker.table, maker.layout):
+        return _break_run(maker, balls, over_racks, through)
+    search = _Search(maker, balls, through, few)
+    search.make(frozenset(balls))
     return Run(
         maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0), (search.usual, over_racks)
     )
+
+
+def _break_run(maker: Maker, balls: tuple[str, ...], over_racks: float, through: str | None) -> Run:
+    """The shot into a standing rack by one of the balls outside it; where there is none, by any."""
+    loose = [ball for ball in balls if not racked_place(maker.table, dict(maker.layout.places)[ball])]
+    start = state("", balls)
+    wanted = [through] if through in balls else []
+    tried = dict.fromkeys([*wanted, *(loose or balls)])
+    ways = [Way(ball, UNTOUCHED, (1.0 / RACK, 0.0)) for ball in tried]
+    maker = breaking(maker)
+    maker.make(start, balls, ways)
+    return Run(maker, start, KINDS, lambda at: at[1:], (float(RACK), 1.0), (over_racks, over_racks))
 
 
 def break_chances(maker: Maker, ball: str) -> np.ndarray:
