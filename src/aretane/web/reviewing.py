@@ -173,7 +173,7 @@ def may_of(discipline: str, state: RackState) -> May:
 
 
 def fouls_of(around: Scene, state: RackState, shooter: str) -> Fouls:
-    """The fouls in a row of a player and of the other, where two play and the third loses the rack."""
+    """The fouls in a row of a player and of the other, where two play and the third costs more."""
     others = [player for player in state.players if player != shooter]
     if not around.options.three_foul or len(others) != 1:
         return None

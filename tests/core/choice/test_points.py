@@ -169,6 +169,16 @@ def test_a_race_with_a_look_is_the_run_and_then_the_others_turn() -> None:
     assert race((2, 5), mine, theirs, 4, nothing) == pytest.approx(1.0 - others[5, 2])
 
 
+def test_long_games_keep_their_leads() -> None:
+    both_ways = (0.8, 0.75)
+    level, ahead, behind = (
+        race(needs, both_ways, both_ways, 0) for needs in ((1500, 1500), (1400, 1500), (1500, 1400))
+    )
+    assert level == pytest.approx(race((150, 150), both_ways, both_ways, 0))
+    assert behind < 0.5 < level < ahead < 1.0
+    assert ahead == pytest.approx(race((118, 150), both_ways, both_ways, 0))
+
+
 @dataclass(frozen=True)
 class Known:
     """A position on a nine-foot table (m; head rail at x = 0), whether to attack, and why."""

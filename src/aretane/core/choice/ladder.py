@@ -3,11 +3,13 @@ each goes on. What the learnt estimate starts from."""
 
 from collections.abc import Sequence
 from functools import lru_cache
+from typing import TypeVar
 
 import numpy as np
 from numpy.typing import NDArray
 
 Array = NDArray[np.float64]
+Number = TypeVar("Number", float, Array)
 
 LEAST, MOST = 0.03, 0.985
 """Bounds of the chance to go on by one ball."""
@@ -60,7 +62,7 @@ def apart(mine: tuple[float, ...], theirs: tuple[float, ...]) -> Array:
     return own
 
 
-@lru_cache(maxsize=512)
+@lru_cache(maxsize=128)
 def by_points(
     mine: tuple[float, float], theirs: tuple[float, float], then: int, most: int
 ) -> Array:  # fmt: skip
@@ -73,21 +75,19 @@ def by_points(
     """
     own, other = np.ones((2, most + 1, most + 1))
     going, others_going = np.ones((2, most + 1, most + 1))
-    for a in range(1, most + 1):
-        for b in range(1, most + 1):
-            later = a + b <= then
-            q, p = mine[later], theirs[later]
-            won, lost = _solved(
-                STARTS * q, STARTS * p, float(going[a - 1, b]), float(others_going[b - 1, a])
-            )
-            own[a, b], other[b, a] = won, lost
-            going[a, b] = q * going[a - 1, b] + (1.0 - q) * (1.0 - lost)
-            others_going[b, a] = p * others_going[b - 1, a] + (1.0 - p) * (1.0 - won)
+    for total in range(2, 2 * most + 1):  # all states with so many points to come at once
+        a = np.arange(max(1, total - most), min(most, total - 1) + 1)
+        b = total - a
+        q, p = mine[total <= then], theirs[total <= then]
+        won, lost = _solved(STARTS * q, STARTS * p, going[a - 1, b], others_going[b - 1, a])
+        own[a, b], other[b, a] = won, lost
+        going[a, b] = q * going[a - 1, b] + (1.0 - q) * (1.0 - lost)
+        others_going[b, a] = p * others_going[b - 1, a] + (1.0 - p) * (1.0 - won)
     own.setflags(write=False)
     return own
 
 
-def _solved(q: float, p: float, mine: float, theirs: float) -> tuple[float, float]:
+def _solved(q: float, p: float, mine: Number, theirs: Number) -> tuple[Number, Number]:
     """W and V of W = q `mine` + (1 - q)(1 - V), V = p `theirs` + (1 - p)(1 - W)."""
     whole = 1.0 - (1.0 - q) * (1.0 - p)
     won = (q * mine + (1.0 - q) * p * (1.0 - theirs)) / whole

@@ -39,7 +39,7 @@ def fresh_rack(at: Standing, me: Side, other: Side) -> float:
     """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
     The maps are those of this layout; beyond it they go on as they did."""
     if at.discipline == STRAIGHT:
-        return edge(replace(at, needs=(GAME, GAME)), me, other)
+        return edge(replace(at, needs=(GAME, GAME), renewed=True), me, other)
     if at.discipline == SNOOKER:
         return 0.5 * (_fresh_frame(me, other) + 1.0 - _fresh_frame(other, me))
     count = FULL[at.discipline]

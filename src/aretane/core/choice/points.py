@@ -27,8 +27,8 @@ FOUL, THIRD_FOUL = 1, 16
 """Points a foul costs, and the third in a row."""
 MOST_GOING = 0.98
 """A run goes on from ball to ball with no more than this chance."""
-STEP = 25
-"""Points needed are tabled in steps of so many."""
+STEP, LONG = 25, 150
+"""Points needed are tabled in steps of so many, and up to so many."""
 
 Going = tuple[float, float]
 """Chances to go on from ball to ball: in this rack, and over many."""
@@ -82,11 +82,21 @@ def run_of(look: Look, needed: int) -> NDArray[np.float64]:
     return np.concatenate([reached[:-1] - reached[1:], reached[-1:]])
 
 
+def _tabled(needs: Needs) -> Needs:
+    """The points needed; of a longer game those of a shorter one with the same lead over the square root of
+    the points to come, for scores of a race spread like that."""
+    most = max(needs)
+    if most <= LONG:
+        return needs
+    apart = round((needs[1] - needs[0]) * (LONG / most) ** 0.5)
+    return max(1, LONG - max(0, apart)), max(1, LONG - max(0, -apart))
+
+
 def race(needs: Needs, mine: Going, theirs: Going, balls: int, look: Look | None = None) -> float:
     """The chance to win of the player at the table if both go on from ball to ball with the chances `mine`
     and `theirs`, with so many `balls` left of this rack; with a `look` after the run that is there."""
-    a, b = needs
-    most, then = STEP * -(-max(needs) // STEP), max(0, a + b - balls)
+    a, b = _tabled(needs)
+    most, then = STEP * -(-max(a, b) // STEP), max(0, a + b - balls)
     if look is None:
         return float(by_points(mine, theirs, then, most)[a, b])
     handed = 1.0 - by_points(theirs, mine, then, most)[b, a:0:-1]
