@@ -93,10 +93,8 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     wishes = tuple(one.wished() for one in json_data.added)
     lead = lead_in(asked.discipline, there.lead + json_data.ahead)
     needs = shifted(there.needs, json_data.ahead)
-    wanted, board = (
-        Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs),
-        charting(),
-    )
+    wanted = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs)
+    board = charting()
     first: dict[Hashable, Callable[[], object]] = {}
     more: dict[Hashable, Callable[[Run], object]] = {}
     if asked.discipline in ROTATION:

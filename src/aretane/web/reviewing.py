@@ -28,6 +28,8 @@ from aretane.formats.match_file import core_table
 from aretane.formats.shapes import ShotShape, to_core
 from aretane.store.records import Recording, StoredRack
 
+OPPOSED = ("match", "practice")
+"""Kinds of recordings in which two play against each other; a team and a drill have no opponent."""
 KEPT_RACKS = 2000
 KEPT_MEASURES = 3000
 
@@ -163,7 +165,7 @@ def skill_of(scene: Scene, player: str) -> Skill:
 def other_skill(around: Scene, shooter: str) -> Skill | None:
     """The other player's model, where two play against each other."""
     others = [player for player in around.players if player != shooter]
-    return skill_of(around, others[0]) if around.kind == "match" and len(others) == 1 else None
+    return skill_of(around, others[0]) if around.kind in OPPOSED and len(others) == 1 else None
 
 
 def may_of(discipline: str, state: RackState) -> May:
