@@ -3,7 +3,7 @@
 import resource
 import statistics
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass
 from multiprocessing import get_context
@@ -119,14 +119,18 @@ def _rows(game: str, tops: list[Held]) -> Iterator[Row]:
     )  # fmt: skip
 
 
+SPEEDS: tuple[tuple[str, Callable[[int], Standing], float, float], ...] = (
+    ("nine-ball, seven balls", lambda k: standing("nine-ball", 800 + k, 7), 2.0, 10.0),
+    ("eight-ball, both groups open", lambda k: open_standing(800 + k), 15.0, 15.0),
+    ("snooker, fifteen reds", lambda k: standing("snooker", 800 + k, 15), 15.0, 15.0),
+    ("straight pool, fifteen balls", lambda k: straight_standing(800 + k, 15), 15.0, 15.0),
+)
+"""What is timed, and the limits (s) of a first ranking and of the settled one."""
+
+
 def speeds() -> Iterator[Row]:
     """How long choices take from a layout alone, maps included."""
-    for name, make, first, settled in (
-        ("nine-ball, seven balls", lambda k: standing("nine-ball", 800 + k, 7), 2.0, 10.0),
-        ("eight-ball, both groups open", lambda k: open_standing(800 + k), 15.0, 15.0),
-        ("snooker, fifteen reds", lambda k: standing("snooker", 800 + k, 15), 15.0, 15.0),
-        ("straight pool, fifteen balls", lambda k: straight_standing(800 + k, 15), 15.0, 15.0),
-    ):
+    for name, make, first, settled in SPEEDS:
         firsts, wholes = [], []
         for turn in range(TIMED):
             at, told = make(turn), list[float]()
