@@ -85,7 +85,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
           {found?.match && option && <Match match={found.match} option={option} />}
           {count > 0 && <p className="quiet mt-1 text-xs"><kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd><kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd> <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk. A bar across the best attack marks the chance its pot needs.</p>}
           {one && count > 0 && <AddOption balls={Object.keys(balls).filter((ball) => ball !== "cue")} words={words} units={units} wishes={wishes} missed={ended(found) ? wishes.filter((_, k) => found.added[k] === null) : []} set={(now) => { setWishes(now); setPicked(0); setPinned(null); }} />}
-          {one && count > 0 && <Conditions recording={recording.id} discipline={recording.match.discipline} number={number} doc={doc} shot={shotNumber} beside={beside} shown={condition} show={setCondition} usual={found} />}
+          {one && (count > 0 || condition !== USUAL) && <Conditions recording={recording.id} discipline={recording.match.discipline} number={number} doc={doc} shot={shotNumber} beside={beside} shown={condition} show={setCondition} usual={found} />}
           {one && stored.shots[shotNumber - 1] && <Said rackId={rack.id} shot={{ id: one.id, version: rack.shots[shotNumber - 1]?.version ?? 1, shot: one.shot }} option={option} words={words} editable={!asked} />}
         </aside>
       </div>
