@@ -31,11 +31,16 @@ USUAL = 0.7
 """Chance to go on by a ball where nothing was searched (our choice)."""
 REDS = 6
 """Reds that a player looks at, the nearest first."""
-BEST_PLACES = 40
-"""Places for a cue ball in hand that are looked at, the best of the map first."""
-BEHIND, ACROSS, BRIEFLY = (0.5, 1.0), (0.1, 0.3, 0.5, 0.7, 0.9), 0.5
-"""Places behind the head string that are looked at, as shares of the way to it and of the width, and how
-closely, as in `Maker.outlook`."""
+BEST_PLACES, LOOKED_AT, APART = 60, 6, 0.1
+"""Places for a cue ball in hand: the best of the map, of these so many that may be taken and lie so far
+apart, as a share of the length of the table."""
+LITTLE = 0.02
+"""Chance to run out below which the map is no guide to a place, and what the next pot counts beside it."""
+ALONG, ACROSS = (0.1, 0.26, 0.42, 0.58, 0.74, 0.9), (0.1, 0.3, 0.5, 0.7, 0.9)
+"""Places all over the table that are looked at then, as shares of its length and width."""
+BEHIND, BRIEFLY = (0.5, 1.0), 0.5
+"""Places behind the head string that are looked at, as shares of the way to it, and how closely, as in
+`Maker.outlook`."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -191,24 +196,33 @@ class Side:
         return self.rungs[key]
 
     def place(self, at: Standing) -> Point:
-        """Where the map is best for a cue ball in hand; behind the line, the best of some places."""
+        """Where a cue ball in hand promises most, of some places: the best of the map; where that promises
+        nothing, as with every run blocked, places all over the table; in straight pool behind the line."""
+        free = self._places(at)
+        if len(free) < 2:
+            return free[0] if free else _anywhere(at)
+        looks = [self.look(at.with_cue(place), closer=BRIEFLY) for place in free]
+        return max(looks, key=lambda look: look.chance + LITTLE * look.pot).place
+
+    def _places(self, at: Standing) -> list[Point]:
+        line, length, width = at.table.head_string, at.table.length, at.table.width
         if at.discipline == STRAIGHT:
-            line, width = at.table.head_string, at.table.width
             there = [Point(x * line, y * width) for x in BEHIND for y in ACROSS]
-            free = [place for place in there if at.may_lie(place)]
-            looks = [self.look(at.with_cue(place), closer=BRIEFLY) for place in free]
-            best = max(looks, key=lambda look: look.chance, default=None)
-            return _anywhere(at) if best is None else best.place
+            return [place for place in there if at.may_lie(place)]
         run, known = self.chart(at)
-        chart: ChanceMap | None = None if known is None else run.maker.maps.get(known)
-        if chart is not None:
-            most = None if at.discipline == SNOOKER else BEST_PLACES
-            for k in np.argsort(-chart.smooth[0], axis=None)[:most]:
-                i, j = np.unravel_index(int(k), chart.errors.shape)
-                node = chart.node(int(i), int(j))
-                if at.may_lie(node):
-                    return node
-        return _anywhere(at)
+        chart = None if known is None else run.maker.maps.get(known)
+        if chart is None or (at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE):
+            there = [Point(x * length, y * width) for x in ALONG for y in ACROSS]
+            return [place for place in there if at.may_lie(place)]
+        found: list[Point] = []
+        most = None if at.discipline == SNOOKER else BEST_PLACES  # the D is a small part of the map
+        for k in np.argsort(-chart.smooth[0], axis=None)[:most]:
+            node = chart.node(*(int(n) for n in np.unravel_index(int(k), chart.errors.shape)))
+            if at.may_lie(node) and all(node.distance(one) > APART * length for one in found):
+                found.append(node)
+            if len(found) == LOOKED_AT:
+                break
+        return found
 
 
 def _starting_with(run: Run, ball: str) -> State | None:

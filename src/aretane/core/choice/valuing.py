@@ -14,7 +14,7 @@ from ..runout.group import OPEN
 from ..skill.scatter import apart_errors
 from ..stats import wilson
 from ..vocabulary import CUE
-from .decide import GLANCE, decide, pushed, worth
+from .decide import GLANCE, decide, may_send_back, pushed, worth
 from .look import Look
 from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option, drafted
@@ -30,6 +30,8 @@ table over the other's answer is played at the most, and with how many strikes e
 OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 64, 8
 """The same while both groups are open, whose maps take longest, and in straight pool, where any
 ball may be next."""
+FOULED = 0.03
+"""Share of fouls from which the other's answer to them is played too."""
 STEADY = 0.01
 """Standard error of what answers change in an option's value from which half as many will do."""
 DOUBTED, OF_POINTS = 1.35, 1.0
@@ -79,15 +81,14 @@ class Valuing:
         doubt = doubted * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
-        if fine and len(over) and one.kind != "push-out":
-            some = over[:: max(1, len(over) // self.replies)][: self.replies]
-            changes: list[float] = []
-            for half in (some[::2], some[1::2]):
-                answers |= {int(k): self._answered(ends, int(k), one.called) for k in half}
-                changes = [answer.value - float(values[k]) for k, answer in answers.items()]
-                if float(np.std(changes)) / len(changes) ** 0.5 * len(over) / len(values) <= STEADY:
-                    break
-            values[over] = np.clip(values[over] + np.mean(changes), 0.0, 1.0)
+        if fine and one.kind != "push-out":
+            answers = self._replied(ends, values, OVER, over, one.called)
+            fouls = [
+                int(k) for k in np.flatnonzero(verdicts == FOUL)
+                if not may_send_back(after(here, ends, int(k), FOUL, one.called))
+            ]  # fmt: skip
+            if len(fouls) >= FOULED * len(values):
+                self._replied(ends, values, FOUL, np.array(fouls), one.called)
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
         values = np.where(
             goes_on, np.clip(values + self.drifts.get(one.strike, self.drift), 0.0, 1.0), values
@@ -115,9 +116,27 @@ class Valuing:
             motion, notes, motion.first_hit, rails, None if rails else _fullness(here, one, motion), fine,
         )  # fmt: skip
 
-    def _answered(self, ends: Ends, k: int, called: Called) -> Answered:
+    def _replied(
+        self, ends: Ends, values: np.ndarray, verdict: int, which: np.ndarray, called: Called
+    ) -> dict[int, Answered]:  # fmt: skip
+        """Has the other answer after some of the strikes `which`, all of this `verdict`, and corrects the
+        `values` of all of them by what that changed on average."""
+        answers: dict[int, Answered] = {}
+        if not len(which):
+            return answers
+        some = which[:: max(1, len(which) // self.replies)][: self.replies]
+        changes: list[float] = []
+        for half in (some[::2], some[1::2]):
+            answers |= {int(k): self._answered(ends, int(k), verdict, called) for k in half}
+            changes = [answer.value - float(values[k]) for k, answer in answers.items()]
+            if float(np.std(changes)) / len(changes) ** 0.5 * len(which) / len(values) <= STEADY:
+                break
+        values[which] = np.clip(values[which] + np.mean(changes), 0.0, 1.0)
+        return answers
+
+    def _answered(self, ends: Ends, k: int, verdict: int, called: Called) -> Answered:
         """The player's chance to win after strike k once the other has answered, and with what."""
-        then = after(self.here, ends, k, OVER, called)
+        then = after(self.here, ends, k, verdict, called)
         rng = np.random.default_rng((5, k))
         meant = decide(then, self.other, self.me, self.physics, rng)
         there = then.with_cue(meant.cue)

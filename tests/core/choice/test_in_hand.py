@@ -1,0 +1,75 @@
+"""Where a player puts a cue ball in hand: after a foul it must promise more than the table as it lies."""
+
+from dataclasses import replace
+from math import cos, pi, sin
+from random import Random
+
+import pytest
+
+from aretane.core.choice.decide import standing_equity
+from aretane.core.choice.side import Side, sides
+from aretane.core.choice.turn import Standing
+from aretane.core.geometry import Point
+from aretane.core.layout import Layout
+from aretane.core.motion import Physics
+from aretane.core.runout.games import Question
+from aretane.core.skill import PRESETS
+from aretane.core.vocabulary import CUE
+from tests.core.runout.layouts import TABLE, scattered
+
+RING = ("1", "2", "3", "4", "5", "6")
+
+
+def two(at: Standing) -> tuple[Side, Side]:
+    asked = Question(at.table, at.discipline, at.layout, at.due, PRESETS["strong"], Physics())
+    return sides(asked, PRESETS["regular"], 2.0)
+
+
+def shut_in() -> Standing:
+    """Stripes to play, the 8 inside a ring of solids: nobody runs out from here."""
+    middle, wide = Point(TABLE.length / 2, TABLE.width / 2), 2.02 * TABLE.ball_radius
+    ring = [
+        (ball, Point(middle.x + wide * cos(k * pi / 3), middle.y + wide * sin(k * pi / 3)))
+        for k, ball in enumerate(RING)
+    ]
+    places = (("8", middle), *ring, ("14", Point(2.3, 0.2)), ("13", Point(0.2, 1.0)))
+    return Standing(TABLE, "eight-ball", Layout(places), "stripes")
+
+
+def test_with_every_run_blocked_the_cue_ball_is_still_put_where_there_is_a_pot() -> None:
+    at = shut_in()
+    me, _ = two(at)
+    look = me.look(at)
+    assert look.chance < 0.02
+    assert look.pot > 0.95
+    assert at.may_lie(look.place)
+
+
+@pytest.mark.parametrize("seed", range(4))
+def test_a_place_in_hand_is_among_the_best_also_when_every_ball_was_moved(seed: int) -> None:
+    layout, _ = scattered(seed, 5)
+    at = Standing(TABLE, "nine-ball", layout.without([CUE]))
+    me, other = two(replace(at, layout=layout))
+    rng = Random(seed)
+    moved = replace(at, layout=stirred(at.layout, rng))
+    free = [Point(rng.uniform(0.1, 2.4), rng.uniform(0.1, 1.1)) for _ in range(40)]
+    there = [moved.with_cue(place) for place in free if moved.may_lie(place)]
+    elsewhere = sorted(standing_equity(me.look(one), one, me, other) for one in there)
+    in_hand = moved.with_cue(me.place(moved))
+    assert standing_equity(me.look(in_hand), in_hand, me, other) > elsewhere[int(0.85 * len(elsewhere))]
+
+
+def stirred(layout: Layout, rng: Random) -> Layout:
+    """Every ball up to 10 cm from where it lay."""
+    return Layout(
+        tuple(
+            (
+                ball,
+                Point(
+                    min(max(place.x + rng.uniform(-0.1, 0.1), 0.05), TABLE.length - 0.05),
+                    min(max(place.y + rng.uniform(-0.1, 0.1), 0.05), TABLE.width - 0.05),
+                ),
+            )
+            for ball, place in layout.places
+        )
+    )
