@@ -122,6 +122,7 @@ def _rows(game: str, tops: list[Held]) -> Iterator[Row]:
 SPEEDS: tuple[tuple[str, Callable[[int], Standing], float, float], ...] = (
     ("nine-ball, seven balls", lambda k: standing("nine-ball", 800 + k, 7), 2.0, 10.0),
     ("eight-ball, both groups open", lambda k: open_standing(800 + k), 15.0, 15.0),
+    ("eight-ball, groups decided", lambda k: standing("eight-ball", 800 + k), 15.0, 15.0),
     ("snooker, fifteen reds", lambda k: standing("snooker", 800 + k, 15), 15.0, 15.0),
     ("straight pool, fifteen balls", lambda k: straight_standing(800 + k, 15), 15.0, 15.0),
 )

@@ -46,7 +46,7 @@ def test_with_every_run_blocked_the_cue_ball_is_still_put_where_there_is_a_pot()
 
 
 @pytest.mark.parametrize("seed", range(4))
-def test_a_place_in_hand_is_among_the_best_also_when_every_ball_was_moved(seed: int) -> None:
+def test_a_place_in_hand_is_in_the_best_quarter_also_when_every_ball_was_moved(seed: int) -> None:
     layout, _ = scattered(seed, 5)
     at = Standing(TABLE, "nine-ball", layout.without([CUE]))
     me, other = two(replace(at, layout=layout))
@@ -56,7 +56,7 @@ def test_a_place_in_hand_is_among_the_best_also_when_every_ball_was_moved(seed: 
     there = [moved.with_cue(place) for place in free if moved.may_lie(place)]
     elsewhere = sorted(standing_equity(me.look(one), one, me, other) for one in there)
     in_hand = moved.with_cue(me.place(moved))
-    assert standing_equity(me.look(in_hand), in_hand, me, other) > elsewhere[int(0.85 * len(elsewhere))]
+    assert standing_equity(me.look(in_hand), in_hand, me, other) > elsewhere[int(0.75 * len(elsewhere))]
 
 
 def stirred(layout: Layout, rng: Random) -> Layout:

@@ -15,7 +15,7 @@ from .duel import Turn, turns
 from .side import Side
 from .turn import Standing
 
-WORK, OPEN_WORK = {"rotation": 3500, "groups": 4500, "points": 3000}, 2000
+WORK, OPEN_WORK = {"rotation": 3500, "groups": 7000, "points": 3000}, 2500
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what
 takes time. None of snooker, whose estimate is close; less while both groups are open, whose maps take
 longest."""

@@ -34,9 +34,12 @@ REDS = 6
 BEST_PLACES, LOOKED_AT, APART = 60, 6, 0.1
 """Places for a cue ball in hand: the best of the map, of these so many that may be taken and lie so far
 apart, as a share of the length of the table."""
+KEPT, SURELY = 0.8, 0.95
+"""Share of the promise of a map that a place must hold for no other to be looked at; where every run is
+blocked, the chance of the next pot that is enough."""
 LITTLE = 0.02
 """Chance to run out below which the map is no guide to a place, and what the next pot counts beside it."""
-ALONG, ACROSS = (0.1, 0.26, 0.42, 0.58, 0.74, 0.9), (0.1, 0.3, 0.5, 0.7, 0.9)
+ALONG, ACROSS = (0.1, 0.9, 0.3, 0.7, 0.5), (0.1, 0.3, 0.5, 0.7, 0.9)
 """Places all over the table that are looked at then, as shares of its length and width."""
 BEHIND, BRIEFLY = (0.5, 1.0), 0.5
 """Places behind the head string that are looked at, as shares of the way to it, and how closely, as in
@@ -196,33 +199,52 @@ class Side:
         return self.rungs[key]
 
     def place(self, at: Standing) -> Point:
-        """Where a cue ball in hand promises most, of some places: the best of the map; where that promises
+        """Where a cue ball in hand promises most, of some places: the best of the map, the next best where
+        balls lie elsewhere than on the map and it does not hold what that says; where the map promises
         nothing, as with every run blocked, places all over the table; in straight pool behind the line."""
-        free = self._places(at)
-        if len(free) < 2:
-            return free[0] if free else _anywhere(at)
-        looks = [self.look(at.with_cue(place), closer=BRIEFLY) for place in free]
-        return max(looks, key=lambda look: look.chance + LITTLE * look.pot).place
+        best: Look | None = None
+        for place, promised in self._places(at):
+            look = self.look(at.with_cue(place), closer=BRIEFLY)
+            if best is None or _worth(look) > _worth(best):
+                best = look
+            if look.chance >= KEPT * promised if promised else look.pot >= SURELY:
+                break
+        return _anywhere(at) if best is None else best.place
 
-    def _places(self, at: Standing) -> list[Point]:
+    def _places(self, at: Standing) -> list[tuple[Point, float]]:
+        """Places that may be taken with what the map promises there, 0 where every run is blocked, infinite
+        where there is no map."""
         line, length, width = at.table.head_string, at.table.length, at.table.width
         if at.discipline == STRAIGHT:
-            there = [Point(x * line, y * width) for x in BEHIND for y in ACROSS]
-            return [place for place in there if at.may_lie(place)]
+            return _spread(at, [x * line for x in BEHIND], [y * width for y in ACROSS])
         run, known = self.chart(at)
         chart = None if known is None else run.maker.maps.get(known)
-        if chart is None or (at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE):
-            there = [Point(x * length, y * width) for x in ALONG for y in ACROSS]
-            return [place for place in there if at.may_lie(place)]
-        found: list[Point] = []
+        blocked = chart is not None and at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE
+        if chart is None or blocked:
+            xs, ys = [x * length for x in ALONG], [y * width for y in ACROSS]
+            return _spread(at, xs, ys, 0.0 if blocked else np.inf)
+        found: list[tuple[Point, float]] = []
         most = None if at.discipline == SNOOKER else BEST_PLACES  # the D is a small part of the map
         for k in np.argsort(-chart.smooth[0], axis=None)[:most]:
-            node = chart.node(*(int(n) for n in np.unravel_index(int(k), chart.errors.shape)))
-            if at.may_lie(node) and all(node.distance(one) > APART * length for one in found):
-                found.append(node)
+            i, j = np.unravel_index(int(k), chart.errors.shape)
+            node = chart.node(int(i), int(j))
+            if at.may_lie(node) and all(node.distance(one) > APART * length for one, _ in found):
+                found.append((node, float(chart.smooth[0, i, j])))
             if len(found) == LOOKED_AT:
                 break
         return found
+
+
+def _spread(
+    at: Standing, xs: list[float], ys: list[float], promised: float = np.inf
+) -> list[tuple[Point, float]]:  # fmt: skip
+    there = [Point(x, y) for x in xs for y in ys]
+    return [(place, promised) for place in there if at.may_lie(place)]
+
+
+def _worth(look: Look) -> float:
+    """What a place in hand is chosen by."""
+    return look.chance + LITTLE * look.pot
 
 
 def _starting_with(run: Run, ball: str) -> State | None:
