@@ -6,9 +6,13 @@ from random import Random
 
 import pytest
 
+from aretane.core.choice import valuing
 from aretane.core.choice.decide import standing_equity
+from aretane.core.choice.option import drafted
+from aretane.core.choice.options import choices
 from aretane.core.choice.side import Side, sides
 from aretane.core.choice.turn import Standing
+from aretane.core.choice.valuing import Valuing
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
 from aretane.core.motion import Physics
@@ -73,3 +77,25 @@ def stirred(layout: Layout, rng: Random) -> Layout:
             for ball, place in layout.places
         )
     )
+
+
+def test_with_every_run_blocked_a_foul_leaves_no_more_than_a_legal_miss() -> None:
+    """The other gains by ball in hand, however little there is to run (a fact of the rules)."""
+    at = replace(shut_in(), due="solids").with_cue(Point(2.2, 1.1))
+    found = choices(at, *two(at), Physics(), settle=False)
+    both = [one for one in found.options if one.foul.share >= 0.1 and one.missed.share >= 0.1]
+    assert both
+    for one in both:
+        assert one.foul.equity is not None and one.missed.equity is not None
+        assert one.foul.equity < one.missed.equity
+
+
+def test_the_other_answers_a_foul_too(monkeypatch: pytest.MonkeyPatch) -> None:
+    at = replace(shut_in(), due="solids").with_cue(Point(2.2, 1.1))
+    me, other = two(at)
+    fouled = next(one for one in choices(at, me, other, Physics()).options if one.foul.share >= 0.1)
+    answered = Valuing(at, me, other, Physics()).fine(drafted(fouled))
+    monkeypatch.setattr(valuing, "FOULED", 2.0)
+    glanced = Valuing(at, me, other, Physics()).fine(drafted(fouled))
+    assert answered.foul.equity != glanced.foul.equity
+    assert answered.made == glanced.made and answered.missed == glanced.missed
