@@ -123,11 +123,11 @@ function Verdict({ found, trouble }: { found: Choices | null; trouble: string })
 }
 
 function EvenWords({ even, attack }: { even: number | null; attack: { value: number; low: number; high: number } }) {
-  const own = <><span className="num">{percent(attack.value)}</span> <span className="num quiet">({(attack.low * 100).toFixed(0)}–{(attack.high * 100).toFixed(0)})</span></>;
+  const own = <><span className="num whitespace-nowrap">{percent(attack.value)}</span> <span className="num quiet">({(attack.low * 100).toFixed(0)}–{(attack.high * 100).toFixed(0)})</span></>;
   if (even === null) return <>The pot is {own}.</>;
   if (even <= 0) return <>The pot is {own}; it is worth more than any safety even missed.</>;
   if (even >= 1) return <>The pot is {own}; not even a sure pot is worth the best safety.</>;
-  return <>The pot needs <span className="num text-primary font-bold">{percent(even)}</span> to be worth the best safety; it is {own}.</>;
+  return <>The pot needs <span className="num whitespace-nowrap text-primary font-bold">{percent(even)}</span> to be worth the best safety; it is {own}.</>;
 }
 
 /** The picked option in words, and what the pinned one is worth beside it. */

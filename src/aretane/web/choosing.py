@@ -55,8 +55,8 @@ class Told(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """What is asked about a position: the other player, the plan, what is allowed, and options that
-    somebody had in mind; the points of `lead` and the `fouls`
-    in a row where they decide."""
+    somebody had in mind; the points of `lead`, the `fouls` in a row and the points each still `needs`
+    where they decide."""
 
     asked: Question
     other: Skill
