@@ -80,6 +80,12 @@ def test_a_ball_hanging_in_the_jaws_is_on_the_table() -> None:
     assert not NINE.holds("4", Point(0.8, NINE.width))
 
 
+def test_no_ball_lies_inside_the_jaws_of_a_pocket() -> None:
+    mouth = NINE.pockets["side-left"].mouth
+    assert NINE.hanging_in("4", mouth.plus(Point(0.03, 0.01))) == "side-left"
+    assert NINE.hanging_in("4", mouth.plus(Point(0.065, 0.06))) is None
+
+
 def test_layout_changes_leave_the_first_value_alone() -> None:
     first = Layout.of({"cue": Point(1, 0.5), "1": Point(0.5, 0.5)})
     second = first.changed({"1": None, "2": Point(2, 0.5)})

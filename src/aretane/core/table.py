@@ -142,7 +142,8 @@ class Table:
             deep, aside = off.dot(ahead), abs(ahead.cross(off))
             shelf, drop = self.edge(pocket)
             tangent, cut_off = self.rounding(pocket)
-            room = pocket.points[0].distance(pocket.points[1]) / 2 + tangent
+            half = pocket.points[0].distance(pocket.points[1]) / 2
+            room = half + tangent if deep <= 0 else half - r * 0.9 + cut_off  # behind the points, the jaws
             if (
                 aside < room
                 and -max(r, (r + tangent) / sqrt(2))

@@ -1,13 +1,13 @@
 """One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
 
-from collections.abc import Callable, Collection, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping
 from dataclasses import dataclass, field, replace
 
 import numpy as np
 
 from ..balls import COLOURS, GROUPS, is_red, value
 from ..geometry import Point
-from ..racking import break_places, packed
+from ..racking import packed
 from ..runout.games import LAST, ROTATION, Question, search
 from ..runout.group import OPEN
 from ..runout.loose import RACK, SPREAD, UNTOUCHED, ahead, breaking, chain, rack_of
@@ -19,6 +19,7 @@ from ..vocabulary import CUE
 from .cover import hidden
 from .ladder import apart, shared, steps
 from .look import Look
+from .placing import BEST, all_over, anywhere, at_the_balls, of_the_map
 from .points import STRAIGHT
 from .points import race as by_needs
 from .scored import SNOOKER
@@ -31,19 +32,15 @@ USUAL = 0.7
 """Chance to go on by a ball where nothing was searched (our choice)."""
 REDS = 6
 """Reds that a player looks at, the nearest first."""
-BEST_PLACES, LOOKED_AT, APART = 60, 6, 0.1
-"""Places for a cue ball in hand: the best of the map, of these so many that may be taken and lie so far
-apart, as a share of the length of the table."""
-KEPT, SURELY = 0.8, 0.95
+KEPT, SURELY = 0.9, 0.95
 """Share of the promise of a map that a place must hold for no other to be looked at; where every run is
 blocked, the chance of the next pot that is enough."""
+MOVED = 0.03
+"""m from its place on the map at which a ball counts as moved."""
 LITTLE = 0.02
 """Chance to run out below which the map is no guide to a place, and what the next pot counts beside it."""
-ALONG, ACROSS = (0.1, 0.9, 0.3, 0.7, 0.5), (0.1, 0.3, 0.5, 0.7, 0.9)
-"""Places all over the table that are looked at then, as shares of its length and width."""
-BEHIND, BRIEFLY = (0.5, 1.0), 0.5
-"""Places behind the head string that are looked at, as shares of the way to it, and how closely, as in
-`Maker.outlook`."""
+BRIEFLY = 0.5
+"""How closely a place for a cue ball in hand is looked at, as in `Maker.outlook`."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -199,47 +196,40 @@ class Side:
         return self.rungs[key]
 
     def place(self, at: Standing) -> Point:
-        """Where a cue ball in hand promises most, of some places: the best of the map, the next best where
-        balls lie elsewhere than on the map and it does not hold what that says; where the map promises
-        nothing, as with every run blocked, places all over the table; in straight pool behind the line."""
+        """Where a cue ball in hand promises most, of some places: the best of the map; where those do not
+        hold what it says or the balls on were moved, places at the balls on; where the map promises
+        nothing, as with every run blocked, places all over the table too."""
         best: Look | None = None
-        for place, promised in self._places(at):
+        for place, enough in self._places(at):
             look = self.look(at.with_cue(place), closer=BRIEFLY)
             if best is None or _worth(look) > _worth(best):
                 best = look
-            if look.chance >= KEPT * promised if promised else look.pot >= SURELY:
+            if look.chance >= enough if enough else look.pot >= SURELY:
                 break
-        return _anywhere(at) if best is None else best.place
+        return anywhere(at) if best is None else best.place
 
-    def _places(self, at: Standing) -> list[tuple[Point, float]]:
-        """Places that may be taken with what the map promises there, 0 where every run is blocked, infinite
-        where there is no map."""
-        line, length, width = at.table.head_string, at.table.length, at.table.width
-        if at.discipline == STRAIGHT:
-            return _spread(at, [x * line for x in BEHIND], [y * width for y in ACROSS])
+    def _places(self, at: Standing) -> Iterator[tuple[Point, float]]:
+        """Places that may be taken, with the promise that is enough there: 0 where every run is blocked,
+        infinite where nothing is known of it."""
         run, known = self.chart(at)
-        chart = None if known is None else run.maker.maps.get(known)
-        blocked = chart is not None and at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE
-        if chart is None or blocked:
-            xs, ys = [x * length for x in ALONG], [y * width for y in ACROSS]
-            return _spread(at, xs, ys, 0.0 if blocked else np.inf)
-        found: list[tuple[Point, float]] = []
-        most = None if at.discipline == SNOOKER else BEST_PLACES  # the D is a small part of the map
-        for k in np.argsort(-chart.smooth[0], axis=None)[:most]:
-            i, j = np.unravel_index(int(k), chart.errors.shape)
-            node = chart.node(int(i), int(j))
-            if at.may_lie(node) and all(node.distance(one) > APART * length for one, _ in found):
-                found.append((node, float(chart.smooth[0, i, j])))
-            if len(found) == LOOKED_AT:
-                break
-        return found
+        chart = None if known is None or at.discipline == STRAIGHT else run.maker.maps.get(known)
+        enough = np.inf
+        if chart is not None and at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE:
+            enough = 0.0
+        elif chart is not None:
+            mapped = of_the_map(at, chart, None if at.discipline == SNOOKER else BEST)
+            if mapped and not self._moved(at):
+                enough = KEPT * mapped[0][1]
+            yield from ((place, enough) for place, _ in mapped)
+        if at.discipline != STRAIGHT:
+            yield from ((place, enough) for place in at_the_balls(at))
+        if chart is None or not enough:
+            yield from ((place, enough) for place in all_over(at))
 
-
-def _spread(
-    at: Standing, xs: list[float], ys: list[float], promised: float = np.inf
-) -> list[tuple[Point, float]]:  # fmt: skip
-    there = [Point(x, y) for x in xs for y in ys]
-    return [(place, promised) for place in there if at.may_lie(place)]
+    def _moved(self, at: Standing) -> bool:
+        """Whether every ball on lies elsewhere than on the map."""
+        there, mapped = dict(at.layout.places), dict(self.run(at.due).maker.layout.places)
+        return all(there[ball].distance(mapped.get(ball, at.table.foot_spot)) > MOVED for ball in at.on)
 
 
 def _worth(look: Look) -> float:
@@ -305,20 +295,6 @@ def edge(at: Standing, me: Side, other: Side) -> float:
     """The chance of the player at the table to win if both go on as they usually do, whoever of them is at
     the table: the mean of both."""
     return 0.5 * (race(at, me, other) + 1.0 - race(at.theirs, other, me))
-
-
-def _anywhere(at: Standing) -> Point:
-    """Some place where the cue ball may lie."""
-    table = at.table
-    for place in break_places(table, at.discipline):
-        if at.may_lie(place):
-            return place
-    for x in np.linspace(0.1, 0.9, 17):
-        for y in np.linspace(0.1, 0.9, 9):
-            place = Point(float(x) * table.length, float(y) * table.width)
-            if at.may_lie(place):
-                return place
-    raise ValueError("no room for the cue ball: take a ball off the table")
 
 
 def left(at: Standing) -> int:
