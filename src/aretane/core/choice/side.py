@@ -1,6 +1,6 @@
 """One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
 
-from collections.abc import Callable, Collection, Iterator, Mapping
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
 from dataclasses import dataclass, field, replace
 
 import numpy as np
@@ -39,8 +39,9 @@ MOVED = 0.03
 """m from its place on the map at which a ball counts as moved."""
 LITTLE = 0.02
 """Chance to run out below which the map is no guide to a place, and what the next pot counts beside it."""
-BRIEFLY = 0.5
-"""How closely a place for a cue ball in hand is looked at, as in `Maker.outlook`."""
+BRIEFLY, CLOSELY = 10, 0.5
+"""How a place for a cue ball in hand is looked at: strikes for its worth, and how closely, as in
+`Maker.outlook`."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -142,29 +143,37 @@ class Side:
         self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0,
         further: bool = False,
     ) -> Look:  # fmt: skip
-        """What the player sees; the cue ball in hand is put where the map is best. `closer` as in
+        """What the player sees; the cue ball in hand is put where it promises most. `closer` as in
         `Maker.outlook`; `further`: also where to lie for the ball after it, on a table without maps."""
+        cue = at.layout.cue or self.place(at)
+        return self._looks(at, [cue], seed, valuing, closer, further)[0]
+
+    def _looks(
+        self, at: Standing, places: Sequence[Point], seed: tuple[int, ...], valuing: int, closer: float,
+        further: bool = False,
+    ) -> list[Look]:  # fmt: skip
+        """What the player would see with the cue ball at each of the places."""
         run, known = self.chart(at)
-        if at.in_hand:
-            at = at.with_cue(self.place(at))
+        at = at.with_cue(places[0])
         layout = at.layout
-        assert layout.cue is not None
         ways = self.ways(at)
         if known is None or (not ways and known in run.maker.maps):
-            return Look(0.0, 0.0, None, layout.cue)
+            return [Look(0.0, 0.0, None, place) for place in places]
         if ways:
             maker = run.maker
             if at.discipline == STRAIGHT:
                 maker = breaking(maker, ways[0].then == UNTOUCHED)
             if further and ways[0].then == SPREAD:
                 maker, ways = ahead(run.maker, layout, run.going_on[1])
-            found = maker.outlook(layout, layout.objects, ways, seed, valuing, closer=closer)
+            found = maker.outlooks(layout, layout.objects, ways, places, seed, valuing, closer=closer)
         else:
-            found = run.outlook(layout, known, seed, valuing=valuing, closer=closer)
-        shot = found.shot
-        pot = 0.0 if shot is None else shot.pot
+            there = [at.with_cue(place).layout for place in places]
+            found = [run.outlook(one, known, seed, valuing=valuing, closer=closer) for one in there]
         most = np.inf if at.discipline == STRAIGHT else 1.0
-        return Look(min(most, found.values[0]), pot, shot, layout.cue)
+        return [
+            Look(min(most, one.values[0]), 0.0 if one.shot is None else one.shot.pot, one.shot, place)
+            for one, place in zip(found, places, strict=True)
+        ]
 
     def usual(self, run: Run, known: State) -> float:
         """The chance to run out from most places."""
@@ -199,18 +208,16 @@ class Side:
         """Where a cue ball in hand promises most, of some places: the best of the map; where those do not
         hold what it says or the balls on were moved, places at the balls on; where the map promises
         nothing, as with every run blocked, places all over the table too."""
-        best: Look | None = None
-        for place, enough in self._places(at):
-            look = self.look(at.with_cue(place), closer=BRIEFLY)
-            if best is None or _worth(look) > _worth(best):
-                best = look
-            if look.chance >= enough if enough else look.pot >= SURELY:
+        seen: list[Look] = []
+        for places, enough in self._places(at):
+            seen += self._looks(at, places, (1,), BRIEFLY, CLOSELY) if places else []
+            if any(look.chance >= enough if enough else look.pot >= SURELY for look in seen):
                 break
-        return anywhere(at) if best is None else best.place
+        return max(seen, key=_worth).place if seen else anywhere(at)
 
-    def _places(self, at: Standing) -> Iterator[tuple[Point, float]]:
-        """Places that may be taken, with the promise that is enough there: 0 where every run is blocked,
-        infinite where nothing is known of it."""
+    def _places(self, at: Standing) -> Iterator[tuple[list[Point], float]]:
+        """Places that may be taken, some at a time, with the promise that is enough there: 0 where every
+        run is blocked, infinite where nothing is known of it."""
         run, known = self.chart(at)
         chart = None if known is None or at.discipline == STRAIGHT else run.maker.maps.get(known)
         enough = np.inf
@@ -220,11 +227,11 @@ class Side:
             mapped = of_the_map(at, chart, None if at.discipline == SNOOKER else BEST)
             if mapped and not self._moved(at):
                 enough = KEPT * mapped[0][1]
-            yield from ((place, enough) for place, _ in mapped)
+            yield [place for place, _ in mapped], enough
         if at.discipline != STRAIGHT:
-            yield from ((place, enough) for place in at_the_balls(at))
+            yield list(at_the_balls(at)), enough
         if chart is None or not enough:
-            yield from ((place, enough) for place in all_over(at))
+            yield list(all_over(at)), enough
 
     def _moved(self, at: Standing) -> bool:
         """Whether every ball on lies elsewhere than on the map."""

@@ -252,21 +252,32 @@ class Maker:
         """
         if layout.cue is None:
             raise KeyError(CUE)
+        return self.outlooks(layout, balls, ways, [layout.cue], seed, valuing, pocket, closer)[0]
+
+    def outlooks(
+        self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], places: Sequence[Point],
+        seed: tuple[int, ...] = (1,), valuing: int = 200, pocket: PocketName | None = None,
+        closer: float = CLOSER,
+    ) -> list[Outlook]:  # fmt: skip
+        """The same from each of the `places` of the cue ball, all with the same errors."""
         if not ways:
-            return Outlook((0.0,) * len(self.finish), 0.0, None)
+            return [Outlook((0.0,) * len(self.finish), 0.0, None) for _ in places]
         errors = apart_errors((round(closer * CHOOSING), valuing), seed)
         values, spreads, best = self._fill(
             self.rows(layout, balls),
             balls,
             ways,
-            np.array([layout.cue]),
+            np.array(places),
             errors,
             closer,
             -1 if pocket is None else POCKETS.index(pocket),
         )
-        return Outlook(
-            tuple(float(value) for value in values[0]), float(spreads[0]) ** 0.5, shot_of(ways, best[0])
-        )
+        return [
+            Outlook(
+                tuple(float(value) for value in values[k]), float(spreads[k]) ** 0.5, shot_of(ways, best[k])
+            )
+            for k in range(len(places))
+        ]
 
     def after(self, way: Way) -> Array:
         """Values (K, nx, ny) of what follows a way on."""
