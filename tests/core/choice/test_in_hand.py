@@ -54,7 +54,7 @@ def test_a_ball_in_hand_is_placed_as_well_as_on_a_grid_wherever_the_ball_on_was_
     mapped = Layout((("8", Point(0.36, 0.05)), ("9", Point(2.14, 0.66)), (CUE, Point(1.9, 0.4))))
     me, other = two(Standing(TABLE, "nine-ball", mapped))
     moved = Standing(TABLE, "nine-ball", mapped.changed({"8": eight, CUE: None}))
-    assert short_of_a_grid(moved, me, other) < 0.05
+    assert short_of_a_grid(moved, me, other) < 0.1
 
 
 def test_in_hand_little_is_lost_to_a_grid_when_every_ball_was_moved() -> None:

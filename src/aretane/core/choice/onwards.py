@@ -15,7 +15,7 @@ from .duel import Turn, turns
 from .side import Side
 from .turn import Standing
 
-WORK, OPEN_WORK = {"rotation": 3500, "groups": 7000, "points": 3000}, 2500
+WORK, OPEN_WORK = {"rotation": 2500, "groups": 6000, "points": 3000}, 2500
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what
 takes time. None of snooker, whose estimate is close; less while both groups are open, whose maps take
 longest."""
@@ -37,9 +37,9 @@ def drift(
     at: Standing, sides: tuple[Side, Side], physics: Physics, first: Intended, work: int, threads: int = 1,
     told: Callable[[], object] = lambda: None,
 ) -> float:  # fmt: skip
-    """How much more a rack that begins so comes to than its first strike promises, for the player at the
-    table, where that strike did not end it. `work` as of `work_at`; `told` hears of every block. The number
-    of `threads` does not matter."""
+    """How much more a rack that begins so comes to than its first strike promises, or the other's answer to
+    it, for the player at the table, where that strike did not end it. `work` as of `work_at`; `told` hears
+    of every block. The number of `threads` does not matter."""
     found: list[float] = []
     done, racks = 0, 0
 
@@ -62,13 +62,15 @@ def drift(
 def _played_on(
     at: Standing, sides: tuple[Side, Side], physics: Physics, first: Intended, number: int
 ) -> tuple[float | None, int]:
-    """What the chance to win changes by after the first strike, None where that ended the rack; and the
-    balls on the table at each turn, added up."""
+    """What the chance to win changes by after the first strike, where that hands the table over after the
+    other's answer to it, which options have for themselves; None where the first strike ended the rack. And
+    the balls on the table at each turn, added up."""
     rack = list(islice(turns(at, sides, physics, np.random.default_rng((17, number)), first), DEEP + 1))
     work = sum(len(turn.at.layout.objects) for turn in rack)
     if rack[0].won is not None:
         return None, work
-    return _chance(rack[-1], sides, number) - _chance(rack[0], sides, number), work
+    known = rack[1] if rack[0].next == 1 else rack[0]
+    return _chance(rack[-1], sides, number) - _chance(known, sides, number), work
 
 
 def _chance(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
