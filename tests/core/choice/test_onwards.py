@@ -63,6 +63,18 @@ def test_estimates_that_promise_too_much_are_pulled_down(monkeypatch: pytest.Mon
     assert drift(AT, players, Physics(), meant, 4 * WORK) < honest - 0.05
 
 
+def test_what_the_others_answer_changes_is_not_counted_once_more(monkeypatch: pytest.MonkeyPatch) -> None:
+    players, _ = begun()
+    soft = Intended(AT.layout.cue, Strike(0.4, 0.0, 0.0, 0.0), None, "safety")
+    honest, own = drift(AT, players, Physics(), soft, WORK), onwards._chance
+
+    def before_it_too_much(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
+        return own(turn, sides, seed) + (0.2 if turn.at == AT else 0.0)
+
+    monkeypatch.setattr(onwards, "_chance", before_it_too_much)
+    assert drift(AT, players, Physics(), soft, WORK) == honest
+
+
 def test_the_drift_moves_what_goes_on_and_not_what_is_won() -> None:
     valuing = Valuing(HANGER, *both(HANGER), Physics())
     pot = Draft("pot", ("9", "head-right"), Point(1.2, 0.6), _nearly())
