@@ -236,7 +236,7 @@ class Side:
     def _moved(self, at: Standing) -> bool:
         """Whether every ball on lies elsewhere than on the map."""
         there, mapped = dict(at.layout.places), dict(self.run(at.due).maker.layout.places)
-        return all(there[ball].distance(mapped.get(ball, at.table.foot_spot)) > MOVED for ball in at.on)
+        return all(ball not in mapped or there[ball].distance(mapped[ball]) > MOVED for ball in at.on)
 
 
 def _worth(look: Look) -> float:
