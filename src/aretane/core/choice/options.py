@@ -52,8 +52,9 @@ ROUTES_APART = 0.4
 """m between where two routes leave the cue ball under which they are one choice."""
 ALIKE = 0.3
 """m between what two safeties leave under which they are one choice."""
-HOPELESS = 0.05
-"""Chance of a pot below which a shot is no attack (our choice)."""
+HOPELESS = 0.1
+"""Chance of a pot below which a shot is no attack but a safety: nine times in ten it is what it leaves that
+counts (our choice)."""
 SORE = 0.35
 """Chance to win under which giving a foul away is looked at (our choice); not in snooker, where it is
 ungentlemanly conduct (WPBSA, memory)."""
