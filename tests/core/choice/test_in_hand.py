@@ -50,7 +50,7 @@ def test_with_every_run_blocked_the_cue_ball_is_still_put_where_there_is_a_pot()
 
 
 @pytest.mark.parametrize("eight", [Point(0.36, 0.05), Point(0.56, 0.05), Point(1.3, 0.3), Point(2.2, 1.0)])
-def test_a_ball_in_hand_is_placed_as_well_as_on_a_grid_wherever_the_ball_on_was_moved(eight: Point) -> None:
+def test_in_hand_at_most_a_tenth_is_lost_to_a_grid_wherever_the_ball_on_was_moved(eight: Point) -> None:
     mapped = Layout((("8", Point(0.36, 0.05)), ("9", Point(2.14, 0.66)), (CUE, Point(1.9, 0.4))))
     me, other = two(Standing(TABLE, "nine-ball", mapped))
     moved = Standing(TABLE, "nine-ball", mapped.changed({"8": eight, CUE: None}))
