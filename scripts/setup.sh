@@ -15,8 +15,8 @@ as_root() {
 install_packages() { # Debian packages, by name
   say "installing from Debian's packages: $*"
   as_root apt-get update -qq >/dev/null || stop "apt-get update failed"
-  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends "$@" \
-    >/dev/null || stop "apt-get install $* failed"
+  as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends \
+    -o DPkg::Lock::Timeout=300 "$@" >/dev/null || stop "apt-get install $* failed"
 }
 
 stamp_of() { cat "$@" | sha256sum | cut -c1-16; }

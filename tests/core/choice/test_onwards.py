@@ -9,7 +9,7 @@ import pytest
 from aretane.core.choice import onwards
 from aretane.core.choice.decide import Intended, decide
 from aretane.core.choice.duel import Turn, duel, turns
-from aretane.core.choice.onwards import drift
+from aretane.core.choice.onwards import drift, shared
 from aretane.core.choice.option import Draft
 from aretane.core.choice.side import Side
 from aretane.core.choice.turn import Standing
@@ -17,7 +17,7 @@ from aretane.core.choice.valuing import Valuing
 from aretane.core.choice.verdicts import AGAIN, FOUL, LOST, WON
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, Strike
-from tests.core.choice.test_options import HANGER, both
+from tests.core.choice.test_options import HANGER, both, option
 from tests.core.runout.layouts import TABLE, scattered
 
 AT = Standing(TABLE, "nine-ball", scattered(31, 4)[0])
@@ -49,6 +49,14 @@ def test_the_drift_is_the_same_on_one_thread_and_on_two() -> None:
     players, meant = begun()
     one, two = (drift(AT, players, Physics(), meant, WORK, threads) for threads in (1, 2))
     assert one == two and abs(one) < 0.5
+
+
+def test_a_break_out_takes_a_part_of_the_work_and_no_more() -> None:
+    leaves, breaks = option(0.6, 0.6, 0.8, 0.3), option(0.5, 0.5, 0.8, 0.3)
+    (first, most), (own, least) = shared(900, leaves, breaks)
+    assert first is leaves and own is breaks and most + least == 900 and least < most
+    assert shared(900, leaves, None) == [(leaves, 900)] and shared(900, breaks, breaks) == [(breaks, 900)]
+    assert shared(0, leaves, breaks) == shared(900, None, None) == []
 
 
 def test_estimates_that_promise_too_much_are_pulled_down(monkeypatch: pytest.MonkeyPatch) -> None:

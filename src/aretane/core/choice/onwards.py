@@ -12,6 +12,7 @@ from ..motion.physics import Physics
 from ..runout.group import OPEN
 from .decide import GLANCE, Intended, family, standing_equity
 from .duel import Turn, turns
+from .option import Option
 from .side import Side
 from .turn import Standing
 
@@ -21,6 +22,8 @@ takes time. None of snooker, whose estimate is close; less while both groups are
 longest."""
 DEEP = 12
 """Turns of one rack."""
+APART = 1 / 3
+"""Share of the work that goes to the racks of an option that takes a cluster apart, where there is one."""
 BLOCK, MOST = 8, 240
 """Racks between two looks at the work that is done; racks at the most."""
 OFF = 0.09
@@ -31,6 +34,17 @@ much more than its own error."""
 def work_at(at: Standing) -> int:
     """How much is played on from a standing; 0: nothing."""
     return OPEN_WORK if at.due == OPEN else WORK.get(family(at.discipline), 0)
+
+
+def shared(work: int, best: Option | None, broken: Option | None) -> list[tuple[Option, int]]:
+    """The options whose racks are played on, each with its part of the work: the `best` of those that leave
+    the layout as it is, and the one that takes a cluster apart, if there are."""
+    if not work or best is None:
+        return []
+    if broken is None or broken is best:
+        return [(best, work)]
+    own = round(APART * work)
+    return [(best, work - own), (broken, own)]
 
 
 def drift(

@@ -20,7 +20,7 @@ from .decide import GLANCE, Intended, pot_strike, screened, worth
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
 from .look import Look
-from .onwards import drift, work_at
+from .onwards import drift, shared, work_at
 from .option import Choices, Draft, Kind, Option
 from .points import STRAIGHT
 from .raised import HIDDEN, raised
@@ -113,12 +113,11 @@ def choices(
         told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
 
     if settle:
-        work = work_at(here)
         broken = next((one for one in listed if one.strike in broken_by), None)
         others = [one for one in listed if one.kind != "push-out" and one is not broken]
         best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
-        for one in (best, broken) if work else ():
-            if one is None or one.strike in valuing.drifts or budget.over:
+        for one, work in shared(work_at(here), best, broken):
+            if one.strike in valuing.drifts or budget.over:
                 continue
             meant = Intended(one.cue, one.strike, one.called, one.kind)
             valuing.drifts[one.strike] = drift(
