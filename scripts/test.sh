@@ -2,6 +2,7 @@
 set -euo pipefail
 export PYTHONPATH=src:.
 bin=.venv/bin
+spread=(-n auto --maxprocesses 4 --dist loadfile) # a process a core, four at the most; a file's tests stay together
 part=${1:-all}
 [ $# -gt 0 ] && shift
 
@@ -21,16 +22,16 @@ static_front() {
 }
 
 case "$part" in
-  core) step "core" $bin/pytest tests/core "$@" ;;
-  python) static_python; step "tests" $bin/pytest tests --ignore tests/browser "$@" ;;
+  core) step "core" $bin/pytest tests/core "${spread[@]}" "$@" ;;
+  python) static_python; step "tests" $bin/pytest tests --ignore tests/browser "${spread[@]}" "$@" ;;
   front) static_front ;;
-  browser) source scripts/setup.sh; setup_pages; step "browser" $bin/pytest tests/browser "$@" ;;
+  browser) source scripts/setup.sh; setup_pages; step "browser" $bin/pytest tests/browser "${spread[@]}" "$@" ;;
   all)
     source scripts/setup.sh
     static_python
     static_front
     setup_pages
-    step "tests" $bin/pytest tests "$@"
+    step "tests" $bin/pytest tests "${spread[@]}" --durations 40 "$@"
     ;;
   *) echo "aretane test: no such part: $part (core, python, front, browser)" >&2; exit 2 ;;
 esac
