@@ -20,6 +20,10 @@ describe("the fork", () => {
     expect(twigs(option(0, null, 1, 0.4)).map((one) => one.name)).toEqual(["missed"]);
     expect(twigs(option(0.7, 0.8, 0.297, 0.4, 0.003, 0.1)).map((one) => one.name)).toEqual(["made", "missed"]);
   });
+  it("calls what is not made not, and legal where nothing is", () => {
+    expect(twigs(option(0.1, 0.8, 0.9, 0.4)).map((one) => one.word)).toEqual(["made", "not"]);
+    expect(twigs(option(0, null, 0.9, 0.4, 0.1, 0.1)).map((one) => one.word)).toEqual(["legal", "foul"]);
+  });
   it("keeps the ends of the twigs apart, so that their words do not run into each other", () => {
     const ends = twigs(option(0.4, 0.8, 0.4, 0.4, 0.2, 0.2)).map((one) => one.to);
     expect(Math.min(...ends.slice(1).map((end, k) => end - (ends[k] ?? 0)))).toBeGreaterThan(18);

@@ -5105,7 +5105,7 @@ export interface components {
          *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
          *     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
          *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
-         *     the cue ball goes on, where another option pots the same ball, else empty.
+         *     the cue ball goes on, where another option pots the same ball, or hits it for a safety, else empty.
          */
         OptionView: {
             /** After */
@@ -6816,7 +6816,7 @@ export interface components {
          * @description An option in short: the shooter's chance to win the rack with it and its standard error, how often it
          *     pots and fouls, how much of the next ball it hides on average and how often all of it; `frees` are balls
          *     of clusters that it takes apart. It meets `hit` first after `rails` cushions, `fullness` of it.
-         *     `route`: how the cue ball goes on, where another option pots the same ball.
+         *     `route`: how the cue ball goes on, where another option pots the same ball, or hits it for a safety.
          */
         WeighedOptionView: {
             /** Ball */

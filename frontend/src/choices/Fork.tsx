@@ -67,7 +67,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
             </p>
             {twigs(one).map((twig) => (
               <p key={twig.name} className="pointer-events-none absolute text-xs whitespace-nowrap" style={{ left: `${(TWIG / WIDE) * 100 + 1}%`, top: ROW / 2 + 12 + twig.to - 9 }}>
-                <span className="quiet">{TWIG_WORDS[twig.name]}</span> <span className="num">{percent(twig.share)}</span><span className="quiet"> → </span><span className="num">{chance(twig.equity)}</span>
+                <span className="quiet">{twig.word}</span> <span className="num">{percent(twig.share)}</span><span className="quiet"> → </span><span className="num">{chance(twig.equity)}</span>
               </p>
             ))}
             <button type="button" className="pick absolute top-0 right-0 text-xs" aria-pressed={k === pinned} title="Keep it on the table to compare (P)" onClick={() => pin(k)}>pin</button>
@@ -77,5 +77,3 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
     </div>
   );
 }
-
-const TWIG_WORDS = { made: "made", missed: "not", foul: "foul" } as const;

@@ -15,7 +15,7 @@ export function optionWords(one: Named, words: Words): string {
   if (one.kind === "push-out") return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : one.rails > 0 ? `, ${rails(one)}` : ""}`;
   if (one.kind === "foul") return `${kind}${one.hit ? `: hits ${theBall(one.hit)}` : ""}`;
   if (one.kind === "jump" || one.kind === "swerve") return `${kind} to hit ${one.hit ? theBall(one.hit) : "a ball"}`;
-  return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : ""}: ${hitWords(one)}`;
+  return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : ""}: ${hitWords(one)}${one.route && ` (${one.route})`}`;
 }
 
 /** What somebody would have played: "the 7, foot right", "safety off the 3". */

@@ -84,7 +84,7 @@ class OptionView(BaseModel):
     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
-    the cue ball goes on, where another option pots the same ball, else empty."""
+    the cue ball goes on, where another option pots the same ball, or hits it for a safety, else empty."""
 
     kind: str
     ball: str | None

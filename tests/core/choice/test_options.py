@@ -2,6 +2,7 @@
 
 from dataclasses import replace
 from functools import lru_cache
+from math import pi
 
 import pytest
 
@@ -207,6 +208,24 @@ def test_what_is_noted_of_a_safety_is_what_the_table_shows() -> None:
             assert one.notes.leaves[0] in ("7", "8", "9") and 0 < one.notes.leaves[2] <= 1
 
 
+def test_safeties_that_hit_the_same_ball_are_told_apart_by_where_the_cue_ball_goes() -> None:
+    """By hand: full and softly at a ball far from the rails, the cue ball dies behind it."""
+    line = Layout.of({CUE: Point(1.5, 0.6), "9": Point(1.2, 0.6)})
+    soft, hard = (
+        replace(
+            option(0.5, 0.0, 0.0, 0.5, attack=False), hit="9", strike=Strike(speed, pi, 0.0, 0.0),
+            motion=play(TABLE, line, Strike(speed, pi, 0.0, 0.0)),
+        )
+        for speed in (0.5, 0.6)
+    )  # fmt: skip
+    both_ways = Choices((soft, hard), True)
+    assert [route_words(both_ways, one) for one in both_ways.options] == [
+        "centre, no rail, softer", "centre, no rail, harder",
+    ]  # fmt: skip
+    assert route_words(Choices((soft, replace(hard, hit="8")), True), soft) == ""
+    assert route_words(Choices((replace(soft, hit=None),), True), replace(soft, hit=None)) == ""
+
+
 def test_a_pot_may_be_told_by_two_routes_that_lead_elsewhere() -> None:
     at = standing({CUE: (0.9, 0.5), "7": (0.45, 0.3), "8": (1.9, 0.95), "9": (2.2, 0.3)})
     found = ask(at, "advanced", "advanced", True, 2)
@@ -216,7 +235,8 @@ def test_a_pot_may_be_told_by_two_routes_that_lead_elsewhere() -> None:
     first, second = (one.motion.after.cue for one in twins)
     assert first is not None and second is not None and first.distance(second) >= ROUTES_APART
     assert all(route_words(found, one) for one in twins)
-    assert not any(route_words(found, one) for one in found.options if one not in twins)
+    lone = [one for one in found.options if one.called is not None and one not in twins]
+    assert not any(route_words(found, one) for one in lone)
     faster = replace(twins[0], strike=replace(twins[0].strike, speed=twins[0].strike.speed + 0.4))
     same = Choices((twins[0], faster), True)
     assert [route_words(same, one).split(", ")[-1] for one in same.options] == ["softer", "harder"]

@@ -59,7 +59,7 @@ class ChoiceQuestion:
 @dataclass(frozen=True, slots=True)
 class Weighed:
     """An option in short. `frees` are balls of clusters that its strike without error takes apart, `route`
-    how the cue ball goes on where another option pots the same ball."""
+    how the cue ball goes on where another option pots the same ball, or hits it for a safety."""
 
     kind: Kind
     ball: str | None

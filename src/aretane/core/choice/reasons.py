@@ -68,21 +68,31 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
 
 
 def route_words(found: Choices, one: Option) -> str:
-    """How the cue ball goes on where another option pots the same ball, as "draw, off 2 rails"; else
-    nothing. Of several that read the same the fastest is "harder", the slowest "softer"."""
-    twins = [other for other in found.options if other.called == one.called and other is not one]
-    if one.called is None or not twins:
-        return ""
+    """How the cue ball goes on where another option pots the same ball, or one of its kind that pots none
+    hits the same, as "draw, off 2 rails"; else nothing. Of several that read the same the fastest is
+    "harder", the slowest "softer"."""
     own = _route(one)
+    twins = [other for other in found.options if other is not one and _same_ball(one, other)]
+    if not own or not twins:
+        return ""
     speeds = [other.strike.speed for other in twins if _route(other) == own]
     if not speeds or min(speeds) <= one.strike.speed <= max(speeds):
         return own
     return f"{own}, {'harder' if one.strike.speed > max(speeds) else 'softer'}"
 
 
+def _same_ball(one: Option, other: Option) -> bool:
+    if one.called is not None or other.called is not None:
+        return one.called == other.called
+    return (one.kind, one.hit) == (other.kind, other.hit)
+
+
 def _route(one: Option) -> str:
-    assert one.called is not None
-    count = len(after_contact(one.motion, one.called[0])[0])
+    """How the cue ball goes on from the ball it is meant for; empty where it meets none."""
+    ball = one.hit if one.called is None else one.called[0]
+    if ball is None:
+        return ""
+    count = len(after_contact(one.motion, ball)[0])
     rails = "no rail" if count == 0 else f"off {count} rail{'s' if count > 1 else ''}"
     return f"{spin_words(one.strike.height)}, {rails}"
 
