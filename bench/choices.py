@@ -32,8 +32,8 @@ POSITIONS = {"nine-ball": 20, "eight-ball": 14, "snooker": 6, "straight-pool": 6
 POINTS = 12
 """Points of straight pool that either still needs at the most: longer games take too long to play."""
 TIMED = 5
-MATCHED = 300
-"""Racks played out after a safety and after the best of random strikes."""
+MARGINS, MATCHED = 48, 300
+"""Positions, and racks of each played out after a safety and after the best of random strikes."""
 RANDOM = 500
 """Strikes among which the best is what a found safety has to beat."""
 WORKERS = 2
@@ -190,13 +190,21 @@ def safer(number: int) -> tuple[float, float] | None:
 def margin(pool: ProcessPoolExecutor) -> Row:
     """How much better the safeties found are than the best of random strikes."""
     first = seed(900_000)
-    both = [pair for pair in pool.map(safer, range(first, first + 24)) if pair is not None]
-    ours, theirs = np.array(both).T
+    both = [pair for pair in pool.map(safer, range(first, first + MARGINS)) if pair is not None]
+    return margin_row(np.array(both))
+
+
+def margin_row(both: np.ndarray) -> Row:
+    """The row of pairs (positions, 2) as of `safer`."""
+    ours, theirs = both.T
+    apart = ours - theirs
+    noise = float(apart.std(ddof=1) / len(apart) ** 0.5)
     return Row(
         f"nine-ball: the safety found against the best of {RANDOM} random strikes",
-        round(float((ours - theirs).mean()), 3), "", 0.0, "higher", len(both),
+        round(float(apart.mean()), 3), "", 0.0, "higher", len(both),
         f"Share of {MATCHED} racks each won after it, played out: {ours.mean():.3f} against "
-        f"{theirs.mean():.3f}; the random strike is the best by {ROUGH} strikes with errors each.",
+        f"{theirs.mean():.3f}, {apart.mean():+.3f} with a standard error of {noise:.3f}; the random "
+        f"strike is the best by {ROUGH} strikes with errors each.",
     )  # fmt: skip
 
 
