@@ -5,7 +5,7 @@ import { thickness } from "../units/units";
 
 export type Named = Pick<Option, "kind" | "ball" | "pocket" | "hit" | "rails" | "fullness" | "route">;
 
-/** "the 7, foot right", "bank: the 9, side left", "safety off the 3: half ball". */
+/** "the 7, foot right", "bank: the 9, side left", "safety off the 3: half ball (draw, off 1 rail)". */
 export function optionWords(one: Named, words: Words): string {
   const kind = (words.option_kinds[one.kind] ?? one.kind).toLowerCase();
   if (one.ball) {
