@@ -222,6 +222,12 @@ def test_safeties_that_hit_the_same_ball_are_told_apart_by_where_the_cue_ball_go
     assert [route_words(both_ways, one) for one in both_ways.options] == [
         "centre, no rail, softer", "centre, no rail, harder",
     ]  # fmt: skip
+    left, right = (replace(hard, strike=replace(hard.strike, side=side)) for side in (-0.3, 0.3))
+    by_side = Choices((soft, left, right), True)
+    assert [route_words(by_side, one) for one in by_side.options] == [
+        "centre, no rail, softer", "centre, no rail, with left side", "centre, no rail, with right side",
+    ]  # fmt: skip
+    assert route_words(Choices((left, replace(left)), True), left) == "centre, no rail"
     assert route_words(Choices((soft, replace(hard, hit="8")), True), soft) == ""
     assert route_words(Choices((replace(soft, hit=None),), True), replace(soft, hit=None)) == ""
 

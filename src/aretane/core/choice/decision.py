@@ -29,7 +29,7 @@ from .turn import Fouls, Standing
 from .valuing import Valuing
 from .verdicts import FOUL, LOST
 
-MODEL = 8
+MODEL = 9
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one

@@ -1,6 +1,6 @@
 """Why an option is worth what it is, in a coach's words; each is read off what was computed for it."""
 
-from ..runout.routes import after_contact, spin_words
+from ..runout.routes import after_contact, side_words, spin_words
 from ..vocabulary import ball_words, pocket_words
 from .option import Choices, Option, too_close
 from .turn import THIRD
@@ -70,15 +70,17 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
 def route_words(found: Choices, one: Option) -> str:
     """How the cue ball goes on where another option pots the same ball, or one of its kind that pots none
     hits the same, as "draw, off 2 rails"; else nothing. Of several that read the same the fastest is
-    "harder", the slowest "softer"."""
+    "harder", the slowest "softer"; what is neither is told by its side, where that differs."""
     own = _route(one)
     twins = [other for other in found.options if other is not one and _same_ball(one, other)]
     if not own or not twins:
         return ""
-    speeds = [other.strike.speed for other in twins if _route(other) == own]
-    if not speeds or min(speeds) <= one.strike.speed <= max(speeds):
-        return own
-    return f"{own}, {'harder' if one.strike.speed > max(speeds) else 'softer'}"
+    alike = [other.strike for other in twins if _route(other) == own]
+    speeds = [strike.speed for strike in alike]
+    if speeds and not min(speeds) <= one.strike.speed <= max(speeds):
+        return f"{own}, {'harder' if one.strike.speed > max(speeds) else 'softer'}"
+    side = side_words(one.strike.side)
+    return own if all(side_words(strike.side) == side for strike in alike) else f"{own}, {side}"
 
 
 def _same_ball(one: Option, other: Option) -> bool:

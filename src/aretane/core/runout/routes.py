@@ -137,6 +137,11 @@ def spin_words(height: float) -> Spin:
     return "follow" if height > SPUN else "draw" if height < -SPUN else "centre"
 
 
+def side_words(side: float) -> str:
+    """The same of its side (ball radii, positive to the right)."""
+    return "with right side" if side > SPUN else "with left side" if side < -SPUN else "no side"
+
+
 def _unlike(found: Iterable[Route]) -> list[Route]:
     """Of routes over the same rails with the same height of the tip, the one worth most."""
     seen: set[tuple[tuple[str, ...], str]] = set()
