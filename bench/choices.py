@@ -32,7 +32,7 @@ POSITIONS = {"nine-ball": 20, "eight-ball": 14, "snooker": 6, "straight-pool": 6
 POINTS = 12
 """Points of straight pool that either still needs at the most: longer games take too long to play."""
 TIMED = 5
-MARGINS, MATCHED = 48, 300
+MARGINS, MATCHED = 144, 100
 """Positions, and racks of each played out after a safety and after the best of random strikes."""
 RANDOM = 500
 """Strikes among which the best is what a found safety has to beat."""
@@ -154,9 +154,9 @@ def speeds() -> Iterator[Row]:
     )
 
 
-def safer(number: int) -> tuple[float, float] | None:
-    """The racks won after the best safety found and after the best of random strikes, played out; None
-    without both."""
+def safer(number: int) -> tuple[float, float, float] | None:
+    """The racks won after the best safety found and after the best of random strikes, played out, and what
+    was promised of the first; None without both."""
     at, physics = standing("nine-ball", number), Physics()
     me, other = two_sides(at, *levels_of(number))
     found = choices(at, me, other, physics).safety
@@ -184,27 +184,28 @@ def safer(number: int) -> tuple[float, float] | None:
         _racks(at, (me, other), Intended(found.cue, strike, None, "safety"), physics, number, MATCHED)
         for strike in strikes
     )
-    return float(ours.mean()), float(theirs.mean())
+    return float(ours.mean()), float(theirs.mean()), found.value
 
 
 def margin(pool: ProcessPoolExecutor) -> Row:
     """How much better the safeties found are than the best of random strikes."""
     first = seed(900_000)
-    both = [pair for pair in pool.map(safer, range(first, first + MARGINS)) if pair is not None]
-    return margin_row(np.array(both))
+    known = [one for one in pool.map(safer, range(first, first + MARGINS)) if one is not None]
+    return margin_row(np.array(known))
 
 
-def margin_row(both: np.ndarray) -> Row:
-    """The row of pairs (positions, 2) as of `safer`."""
-    ours, theirs = both.T
+def margin_row(known: np.ndarray) -> Row:
+    """The row of positions (n, 3) as of `safer`."""
+    ours, theirs, promised = known.T
     apart = ours - theirs
     noise = float(apart.std(ddof=1) / len(apart) ** 0.5)
     return Row(
         f"nine-ball: the safety found against the best of {RANDOM} random strikes",
-        round(float(apart.mean()), 3), "", 0.0, "higher", len(both),
+        round(float(apart.mean()), 3), "", 0.0, "higher", len(known),
         f"Share of {MATCHED} racks each won after it, played out: {ours.mean():.3f} against "
         f"{theirs.mean():.3f}, {apart.mean():+.3f} with a standard error of {noise:.3f}; the random "
-        f"strike is the best by {ROUGH} strikes with errors each.",
+        f"strike is the best by {ROUGH} strikes with errors each. Promised of those found: "
+        f"{promised.mean():.3f}.",
     )  # fmt: skip
 
 
