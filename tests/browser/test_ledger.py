@@ -2,7 +2,7 @@
 
 import re
 
-from playwright.sync_api import Page, expect
+from playwright.sync_api import Page, Route, expect
 
 from .desk import rack_data
 
@@ -17,7 +17,15 @@ def test_the_ledger_is_asked_for_fills_and_is_stopped(tab: Page) -> None:
     tab.get_by_role("button", name=re.compile("Work out")).click()
     expect(tab.get_by_role("status")).to_contain_text("decisions worked out")
     expect(tab.get_by_role("tab", name=re.compile(r"^Decisions [1-9]"))).to_be_visible(timeout=SLOW)
+    held: list[Route] = []  # the answer to "stop" waits, so that what is said until then can be seen
+    tab.route(
+        re.compile("/api/ledger"),
+        lambda route: held.append(route) if route.request.method == "DELETE" else route.continue_(),
+    )
     tab.get_by_role("button", name="stop").click()
+    expect(tab.get_by_role("status")).to_contain_text("stopping")
+    held[0].continue_()
+    expect(tab.get_by_role("button", name=re.compile("the rest"))).to_be_visible(timeout=SLOW)
     tab.get_by_role("button", name=re.compile("^All ")).click()
     lines = tab.get_by_test_id("decisions").get_by_role("button")
     expect(lines.first).to_have_attribute("aria-current", "true")

@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Ledger } from "../api/types";
 import { Problem } from "../shell/Problem";
+import { Stop } from "../shell/Stop";
 
 type Props = { ledger: Ledger; workOut: () => Promise<unknown>; stop: () => Promise<unknown> };
 
@@ -17,7 +18,7 @@ export function WorkOut({ ledger, workOut, stop }: Props) {
         <p role="status">
           <progress className="progress progress-primary mr-2 w-32 align-middle" value={done} max={possible} />
           <span className="num">{done}</span> of <span className="num">{possible}</span> decisions worked out{" "}
-          <button type="button" className="text-primary underline" onClick={() => tell(stop())}>stop</button>
+          <Stop stop={stop} tell={tell} />
         </p>
       ) : done < possible ? (
         <p>

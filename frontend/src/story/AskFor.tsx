@@ -2,6 +2,7 @@
 import { useState } from "react";
 import type { Story } from "../api/types";
 import { Problem } from "../shell/Problem";
+import { Stop } from "../shell/Stop";
 
 type Props = { story: Story; analyse: () => Promise<void>; cancel: () => Promise<void> };
 
@@ -17,7 +18,7 @@ export function AskFor({ story, analyse, cancel }: Props) {
         <p role="status">
           <progress className="progress progress-primary mr-2 w-24 align-middle" value={done} max={possible} />
           <span className="num">{done}</span> of <span className="num">{possible}</span> shots worked out{" "}
-          <button type="button" className="text-primary underline" onClick={() => tell(cancel())}>stop</button>
+          <Stop stop={cancel} tell={tell} />
         </p>
       ) : done + failed < possible ? (
         <p>

@@ -4,6 +4,7 @@ import { useState } from "react";
 import { api, take } from "../api/client";
 import type { RackProgress } from "../api/types";
 import { Problem } from "../shell/Problem";
+import { Stop } from "../shell/Stop";
 import { cancelAnalysis } from "./useStory";
 
 const AGAIN_AFTER = 1000; // ms
@@ -34,7 +35,7 @@ export function MatchWork({ recording }: { recording: number }) {
         <p role="status">
           <progress className="progress progress-primary mr-2 w-40 align-middle" value={done} max={possible} />
           Chances to run out: <span className="num">{done}</span> of <span className="num">{possible}</span> shots worked out{" "}
-          <button type="button" className="text-primary underline" onClick={() => tell(cancelAnalysis(recording))}>stop</button>
+          <Stop stop={() => cancelAnalysis(recording)} tell={tell} />
         </p>
       ) : done < possible ? (
         <p>
