@@ -14,6 +14,6 @@ export function Stop({ stop, tell }: Props) {
       throw problem;
     }
   };
-  if (asked) return <span className="quiet">stopping: what is under way comes to an end first</span>;
+  if (asked) return <span className="quiet">– stopping once what is under way has ended</span>;
   return <button type="button" className="text-primary underline" onClick={() => tell(take())}>stop</button>;
 }
