@@ -1,14 +1,20 @@
 import tailwindcss from "@tailwindcss/vite";
 import react from "@vitejs/plugin-react";
+import { compression, defineAlgorithm } from "vite-plugin-compression2";
 import { defineConfig } from "vitest/config";
 
 const api = `http://127.0.0.1:${process.env.API_PORT ?? "8640"}`;
 
 export default defineConfig({
   // What elements say goes through the glossary, see src/words.
-  plugins: [react({ jsxImportSource: "#words" }), tailwindcss()],
+  // Files are compressed once, here, and served as they are, see web/files_out.py.
+  plugins: [
+    react({ jsxImportSource: "#words" }),
+    tailwindcss(),
+    compression({ include: /\.(js|css|svg)$/, threshold: 500, algorithms: [defineAlgorithm("gzip", { level: 9 }), defineAlgorithm("brotliCompress")] }),
+  ],
   // Fonts inlined as data: addresses would be refused by the content security policy.
   build: { assetsInlineLimit: 0 },
-  server: { proxy: { "/api": { target: api, changeOrigin: true } } },
+  server: { proxy: { "/api": { target: api, changeOrigin: false } } },
   test: { environment: "jsdom", include: ["tests/**/*.test.ts?(x)"] },
 });

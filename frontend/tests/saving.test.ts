@@ -14,6 +14,8 @@ vi.stubGlobal("Request", class extends Request {
     super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);
   }
 });
+const { knowSession } = await import("../src/api/own");
+knowSession({ token: "t", mark: "data" });
 const { openDesk, useDesk } = await import("../src/desk/deskStore");
 const { readDraft, saveNow, watchDesk } = await import("../src/desk/saving");
 const act = await import("../src/desk/actions");

@@ -26,8 +26,18 @@ TABLE: tuple[Setting, ...] = (
     ),
     Setting("ARETANE_HOST", "127.0.0.1", "Address the web server listens on."),
     Setting("ARETANE_PORT", "8640", "Port of the web server; the next free one where it is taken."),
+    Setting(
+        "ARETANE_HOSTS",
+        "",
+        "Names and addresses that the pages are opened under besides this machine's own, comma-separated.",
+    ),
     Setting("ARETANE_THREADS", "8", "Requests the web server answers at the same time."),
     Setting("ARETANE_MAX_UPLOAD_MB", "16", "Largest request body accepted, in megabytes."),
+    Setting(
+        "ARETANE_SPARE_MB",
+        "200",
+        "Room left on the data folder's disk, in megabytes, below which nothing is stored.",
+    ),
     Setting("ARETANE_MAX_VIDEO_GB", "20", "Largest video file accepted, in gigabytes."),
     Setting(
         "ARETANE_VIDEO_FOLDER", "", "Folder whose videos may be used where they lie; none when not set."
@@ -38,6 +48,10 @@ TABLE: tuple[Setting, ...] = (
         "Scheduler of a Dask cluster that works chances out, tcp://host:port; own processes when not set.",
     ),
 )
+
+
+LOOPBACK = ("127.0.0.1", "localhost", "::1")
+EVERY_ADDRESS = ("0.0.0.0", "::")
 
 
 class SettingError(ValueError):
@@ -57,6 +71,8 @@ class Settings:
     max_video_bytes: int = 20 * 1024**3
     video_folder: Path | None = None
     cluster: str | None = None
+    hosts: tuple[str, ...] = LOOPBACK
+    spare_bytes: int = 200 * 1024 * 1024
 
     @property
     def videos_kept(self) -> Path:
@@ -82,7 +98,22 @@ def load(environment: Mapping[str, str] | None = None) -> Settings:
         max_video_bytes=_whole(values, "ARETANE_MAX_VIDEO_GB", 1, 2000) * 1024**3,
         video_folder=_folder(values, "ARETANE_VIDEO_FOLDER"),
         cluster=values["ARETANE_CLUSTER"] or None,
+        hosts=_hosts(values),
+        spare_bytes=_whole(values, "ARETANE_SPARE_MB", 1, 1_000_000) * 1024 * 1024,
     )
+
+
+def _hosts(values: Mapping[str, str]) -> tuple[str, ...]:
+    named = tuple(
+        name.strip().lower().strip("[]") for name in values["ARETANE_HOSTS"].split(",") if name.strip()
+    )
+    bad = [name for name in named if not all(c.isalnum() or c in "-._:" for c in name)]
+    if bad:
+        raise SettingError(
+            f"ARETANE_HOSTS holds {bad[0]!r}; give names or addresses without port, comma-separated"
+        )
+    own = () if values["ARETANE_HOST"] in EVERY_ADDRESS else (values["ARETANE_HOST"].lower(),)
+    return tuple(dict.fromkeys((*LOOPBACK, *own, *named)))
 
 
 def _whole(values: Mapping[str, str], name: str, low: int, high: int) -> int:

@@ -10,7 +10,7 @@ import pytest
 from playwright.sync_api import Browser, Page, Playwright, expect
 
 from aretane.cli.data import load_demo
-from aretane.cli.serve import _end, _wait_until_up, free_port, start_web
+from aretane.cli.serve import Web, listening
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 from aretane.store.migrate import migrate
@@ -52,15 +52,22 @@ def served(
     migrate(address)
     folder = tmp_path_factory.mktemp("data")
     load_demo(address, folder / "videos")
+    settings = Settings(folder, None, "127.0.0.1", free_port(), 4, 16 * 1024 * 1024)
+    with listening(settings.host, settings.port) as listener:
+        url = f"http://127.0.0.1:{listener.getsockname()[1]}"
+        web = Web(settings, address, listener)
+        web.start()
+        web.wait(f"{url}/")
+        yield Served(url, address)
+        web.end()
+
+
+def free_port() -> int:
+    """A port nobody listens on."""
     with socket.socket() as probe:
         probe.bind(("127.0.0.1", 0))
-        wanted = probe.getsockname()[1]
-    settings = Settings(folder, None, "127.0.0.1", wanted, 4, 16 * 1024 * 1024)
-    port = free_port("127.0.0.1", wanted)
-    web = start_web(settings, address, port)
-    _wait_until_up("127.0.0.1", port, web)
-    yield Served(f"http://127.0.0.1:{port}", address)
-    _end(web)
+        number: int = probe.getsockname()[1]
+        return number
 
 
 @pytest.fixture

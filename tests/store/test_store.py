@@ -266,7 +266,7 @@ def test_racks_move_up_and_down_and_come_back(database: Address, club: int, stor
         write.add_rack(db, club, stored, 1, RackShape(notes="before"), new_id)
         racks = read.recording(db, club, stored).racks
         assert [(rack.number, rack.notes) for rack in racks] == [(1, "before"), (2, "")]
-        removed = write.remove_rack(db, club, racks[1].id)
+        _, removed = write.remove_rack(db, club, racks[1].id, racks[1].content)
         write.add_rack(db, club, stored, 1, removed, new_id)
         racks = read.recording(db, club, stored).racks
     assert [len(rack.shots) for rack in racks] == [5, 0]

@@ -9,12 +9,13 @@ from flask.testing import FlaskClient
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
+from tests.clients import client_of
 from tests.examples import example
 
 
 @pytest.fixture
 def client(settings: Settings, database: Address, club: int) -> FlaskClient:
-    return create_app(settings, database).test_client()
+    return client_of(create_app(settings, database))
 
 
 @pytest.fixture

@@ -5,7 +5,7 @@ from typing import Any
 
 from flask.testing import FlaskClient
 
-from aretane.web import reviewing
+from aretane.reviewing import scene
 
 Json = dict[str, Any]
 
@@ -41,15 +41,15 @@ def test_another_pocket_is_another_chance(client: FlaskClient, desk: Json, recor
 
 
 def test_the_same_shot_is_measured_once_and_a_changed_one_again(client: FlaskClient, desk: Json) -> None:
-    reviewing._measured.cache_clear()
+    scene._measured.cache_clear()
     rack = desk["rack"]
     address = f"/api/racks/{rack['id']}/changes"
     last = copy.deepcopy(rack["shots"][-1])
     change = {"id": last["id"], "version": 1, "shot": last["shot"] | {"notes": "again"}}
     client.post(address, json={"shots": [change]})
-    assert reviewing._measured.cache_info().misses == 5
+    assert scene._measured.cache_info().misses == 5
     client.post(address, json={"shots": [change | {"version": 2, "shot": last["shot"]}]})
-    kept = reviewing._measured.cache_info()
+    kept = scene._measured.cache_info()
     assert (kept.misses, kept.hits) == (6, 4)
 
 

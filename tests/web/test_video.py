@@ -11,6 +11,7 @@ from flask.testing import FlaskClient
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
+from tests.clients import client_of
 from tests.videos import make_video
 
 TUS = {"Tus-Resumable": "1.0.0"}
@@ -93,7 +94,7 @@ def test_a_server_that_stopped_while_examining_begins_again(
     place = announce(client, recording, len(data)).headers["Location"]
     send(client, place, 0, data)
     monkeypatch.undo()
-    again = create_app(settings, database).test_client()
+    again = client_of(create_app(settings, database))
     assert len(settled(again, recording)["parts"]) == 1
 
 
@@ -194,7 +195,7 @@ def test_a_folder_is_used_only_where_the_operator_allows_it(
     allowed = Settings(
         settings.data_dir, None, "127.0.0.1", 8640, 4, 16 * 1024 * 1024, video_folder=folder.resolve()
     )
-    client = create_app(allowed, database).test_client()
+    client = client_of(create_app(allowed, database))
     listed = client.get("/api/video-folder").get_json()["files"]
     assert [one["file"] for one in listed] == ["night 7/rack 1.webm"]
     for outside in ("../secret.webm", "link.webm", "/etc/passwd", "night 7", "a\0b"):
@@ -212,6 +213,6 @@ def test_pieces_may_be_larger_than_other_requests(
     recording: int, film: Path, settings: Settings, database: Address
 ) -> None:
     small = Settings(settings.data_dir, None, "127.0.0.1", 8640, 4, 1000)
-    client = create_app(small, database).test_client()
+    client = client_of(create_app(small, database))
     assert film.stat().st_size > 1000
     assert len(upload(client, recording, film)["parts"]) == 1

@@ -13,6 +13,7 @@ from aretane.cli import describe
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 from aretane.web import create_app
+from tests.clients import client_of
 from tests.examples import example
 
 Json = dict[str, Any]
@@ -132,7 +133,7 @@ def test_a_faulty_file_is_listed_and_nothing_is_stored(client: FlaskClient) -> N
     assert client.get("/api/recordings").get_json()["recordings"] == []
     part = client.post("/api/match-files?take=part", data=text, content_type="application/json")
     assert part.status_code == 201
-    assert client.get("/api/recordings").get_json()["recordings"][0]["racks"][0]["shots"] == 3
+    assert client.get("/api/recordings").get_json()["recordings"][0]["shots"] == 3
 
 
 def test_today_says_what_waits(client: FlaskClient) -> None:
@@ -203,7 +204,7 @@ def test_bodies_that_are_not_json_are_named(client: FlaskClient) -> None:
 
 def test_a_request_over_the_limit_names_the_setting(database: Address, club: int, tmp_path: Path) -> None:
     small = Settings(tmp_path, None, "127.0.0.1", 8640, 4, 1000)
-    answer = create_app(small, database).test_client().post("/api/match-files", data="x" * 2000)
+    answer = client_of(create_app(small, database)).post("/api/match-files", data="x" * 2000)
     assert answer.status_code == 413
     assert "ARETANE_MAX_UPLOAD_MB" in answer.get_json()["message"]
 
@@ -220,7 +221,7 @@ def test_another_sites_page_cannot_change_anything(client: FlaskClient) -> None:
 
 def test_a_database_that_is_away_is_said_and_nothing_is_lost(settings: Settings) -> None:
     nowhere = Address("u", "", "127.0.0.1", 1, "none", None)
-    answer = create_app(settings, nowhere).test_client().get("/api/recordings")
+    answer = client_of(create_app(settings, nowhere)).get("/api/recordings")
     assert answer.status_code == 503
     assert "database does not answer" in answer.get_json()["message"]
 
@@ -230,12 +231,12 @@ def test_pages_carry_a_strict_policy_and_assets_are_kept(
 ) -> None:
     (tmp_path / "assets").mkdir()
     (tmp_path / "index.html").write_text("<!doctype html><title>page</title>")
-    (tmp_path / "assets" / "a.js").write_text("1")
-    client = create_app(settings, database, tmp_path).test_client()
+    (tmp_path / "assets" / "a-0123abcd.js").write_text("1")
+    client = client_of(create_app(settings, database, tmp_path))
     with client.get("/recordings/1/racks/2") as page:
         assert b"page" in page.data
         assert "default-src 'self'" in page.headers["Content-Security-Policy"]
-    with client.get("/assets/a.js") as asset:
+    with client.get("/assets/a-0123abcd.js") as asset:
         assert "immutable" in asset.headers["Cache-Control"]
     for wrong in ("/assets/none.js", "/assets/../../etc/passwd", "/api/none"):
         assert client.get(wrong).status_code == 404
@@ -244,7 +245,7 @@ def test_pages_carry_a_strict_policy_and_assets_are_kept(
 def test_racks_and_recordings_can_be_removed_and_put_back(
     client: FlaskClient, desk: Json, recording: int
 ) -> None:
-    removed = client.delete(f"/api/racks/{desk['rack']['id']}").get_json()
+    removed = client.delete(f"/api/racks/{desk['rack']['id']}?content=1").get_json()
     assert client.get(f"/api/recordings/{recording}/racks/1").status_code == 404
     back = client.post(f"/api/recordings/{recording}/racks", json=removed)
     assert len(back.get_json()["shots"]) == 5

@@ -1,8 +1,9 @@
 import createClient from "openapi-fetch";
+import { sendOwn } from "./own";
 import type { paths } from "./schema";
 import type { Problem } from "./types";
 
-export const api = createClient<paths>({ baseUrl: "/" });
+export const api = createClient<paths>({ baseUrl: "/", fetch: sendOwn });
 
 /** What the server refused, with its places. `status` 0: it did not answer. */
 export class Refusal extends Error {

@@ -1,10 +1,15 @@
-import { queryOptions } from "@tanstack/react-query";
+import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api, take } from "./client";
+import { knowSession } from "./own";
 import type { Compare, DeskView, Player, RecordingView, Session, Words } from "./types";
 
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
-  queryFn: () => take<Session>(api.GET("/api/session")),
+  queryFn: async () => {
+    const session = await take<Session>(api.GET("/api/session"));
+    knowSession(session);
+    return session;
+  },
   staleTime: Infinity,
 });
 
@@ -17,6 +22,8 @@ export const wordsQuery = queryOptions({
 export const todayQuery = queryOptions({
   queryKey: ["today"],
   queryFn: () => take(api.GET("/api/today")),
+  // While racks are being counted, what they say is still to come.
+  refetchInterval: (query) => (query.state.data?.uncounted ? 1500 : false),
 });
 
 export const playersQuery = queryOptions({
@@ -24,10 +31,25 @@ export const playersQuery = queryOptions({
   queryFn: async () => (await take<{ players: Player[] }>(api.GET("/api/players"))).players,
 });
 
-export const recordingsQuery = queryOptions({
-  queryKey: ["recordings"],
-  queryFn: async () =>
-    (await take<{ recordings: RecordingView[] }>(api.GET("/api/recordings"))).recordings,
+export const recordingsQuery = (page: number) =>
+  queryOptions({
+    queryKey: ["recordings", "page", page],
+    queryFn: () => take(api.GET("/api/recordings", { params: { query: { page } } })),
+    placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.recordings.some((one) => one.racks.some((rack) => !rack.counted)) ? 1500 : false),
+  });
+
+export const titlesQuery = queryOptions({
+  queryKey: ["recordings", "titles"],
+  queryFn: async () => (await take(api.GET("/api/recordings/titles"))).recordings,
+});
+
+export const stateQuery = queryOptions({
+  queryKey: ["state"],
+  queryFn: async () => (await take(api.GET("/api/state"))).troubles,
+  retry: false,
+  staleTime: 0,
+  refetchInterval: (query) => (query.state.error || query.state.data?.length ? 2000 : 5000),
 });
 
 export const recordingQuery = (id: number) =>
@@ -63,6 +85,7 @@ export const numbersQuery = (asked: {
   queryOptions({
     queryKey: ["numbers", asked],
     queryFn: () => take<Compare>(api.GET("/api/numbers", { params: { query: asked } })),
+    refetchInterval: (query) => (query.state.data?.working ? 700 : false),
   });
 
 export const videoQuery = (recording: number) =>

@@ -34,6 +34,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -60,10 +69,19 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         put?: never;
-        /** Have the decisions worked out that are not yet. */
+        /** Have the decisions worked out that are not yet; asked again while the answer is still `working`. */
         post: {
             parameters: {
                 query?: never;
@@ -149,9 +167,27 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
-        /** Take back what is not begun; what runs is finished and kept. */
+        /** Take back what is not begun; what runs is finished and kept. A count under way is given up. */
         delete: {
             parameters: {
                 query?: {
@@ -200,8 +236,35 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Validation error */
                 422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -314,6 +377,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -418,6 +499,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -458,6 +557,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -484,11 +592,106 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         put?: never;
         post?: never;
-        delete?: never;
+        /** Give up counting; what was counted is kept for the next time. */
+        delete: {
+            parameters: {
+                query: {
+                    player: number;
+                    against?: number | null;
+                    recording?: number | null;
+                    kind?: ("match" | "practice") | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
         options?: never;
         head?: never;
         patch?: never;
@@ -521,6 +724,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -531,6 +743,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -620,6 +841,24 @@ export interface paths {
                 };
                 /** @description Validation error */
                 422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -722,6 +961,24 @@ export interface paths {
                 };
                 /** @description Validation error */
                 422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -834,13 +1091,33 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         post?: never;
-        /** Remove a rack with its shots; the answer can be posted to put it back. */
+        /** Remove a rack with its shots, as it was seen; the answer can be posted to put it back. */
         delete: {
             parameters: {
-                query?: never;
+                query: {
+                    content: number;
+                };
                 header?: never;
                 path: {
                     rack_id: number;
@@ -878,6 +1155,42 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -989,6 +1302,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -1004,10 +1335,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** All recordings, newest first. */
+        /** One page of the recordings, newest first. */
         get: {
             parameters: {
-                query?: never;
+                query?: {
+                    page?: number;
+                };
                 header?: never;
                 path?: never;
                 cookie?: never;
@@ -1024,6 +1357,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -1034,6 +1376,24 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1130,8 +1490,98 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/recordings/titles": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every recording by its name, to choose one from. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["TitlesView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1166,6 +1616,15 @@ export interface paths {
                         "application/json": components["schemas"]["RecordingView"];
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -1177,6 +1636,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1274,6 +1742,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         post?: never;
@@ -1323,6 +1809,33 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         options?: never;
@@ -1358,6 +1871,15 @@ export interface paths {
                         "application/json": components["schemas"]["AnalysisView"];
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -1369,6 +1891,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1467,6 +1998,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         /** Take back what is not begun; what runs is finished and kept. */
@@ -1510,6 +2059,33 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1621,6 +2197,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -1657,6 +2251,15 @@ export interface paths {
                         "application/json": unknown;
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -1668,6 +2271,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1782,6 +2394,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -1880,6 +2510,24 @@ export interface paths {
                 };
                 /** @description Validation error */
                 422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -1992,6 +2640,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -2090,6 +2756,24 @@ export interface paths {
                 };
                 /** @description Validation error */
                 422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2202,6 +2886,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -2239,6 +2941,15 @@ export interface paths {
                         "application/json": components["schemas"]["DeskView"];
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -2250,6 +2961,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2296,6 +3016,15 @@ export interface paths {
                         "application/json": components["schemas"]["StoryView"];
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -2307,6 +3036,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2421,6 +3159,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -2477,6 +3233,33 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2589,6 +3372,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -2694,6 +3495,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -2730,6 +3549,15 @@ export interface paths {
                         "application/json": components["schemas"]["VideoView"];
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -2741,6 +3569,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2839,6 +3676,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -2874,6 +3729,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -2884,6 +3748,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -2993,8 +3866,98 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/state": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is wrong at this moment. Asks neither the database nor the disk for long. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StateView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -3029,6 +3992,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -3039,6 +4011,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3083,6 +4064,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -3093,6 +4083,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3159,6 +4158,33 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3267,6 +4293,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         post?: never;
@@ -3316,6 +4360,33 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         options?: never;
@@ -3351,6 +4422,15 @@ export interface paths {
                         "text/vtt": unknown;
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -3362,6 +4442,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3416,6 +4505,15 @@ export interface paths {
                         "application/octet-stream": string;
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -3440,6 +4538,15 @@ export interface paths {
                         [name: string]: unknown;
                     };
                     content?: never;
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
                 };
             };
         };
@@ -3479,6 +4586,15 @@ export interface paths {
                         "application/octet-stream": string;
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -3490,6 +4606,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3535,6 +4660,15 @@ export interface paths {
                         "text/vtt": unknown;
                     };
                 };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
                 /** @description Not found */
                 404: {
                     headers: {
@@ -3546,6 +4680,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3611,6 +4754,33 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -3726,6 +4896,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -3832,6 +5020,24 @@ export interface paths {
                         "application/json": components["schemas"]["Problem"];
                     };
                 };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
             };
         };
         delete?: never;
@@ -3867,6 +5073,15 @@ export interface paths {
                     };
                 };
                 /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
                 404: {
                     headers: {
                         [name: string]: unknown;
@@ -3877,6 +5092,15 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -4304,13 +5528,15 @@ export interface components {
         };
         /**
          * CompareView
-         * @description One player, or two with their differences.
+         * @description One player, or two with their differences; nobody while `working`.
          */
         CompareView: {
             /** Differences */
             differences: components["schemas"]["DifferenceView"][];
             /** Players */
             players: components["schemas"]["NumbersView"][];
+            /** @default null */
+            working: components["schemas"]["WorkingView"] | null;
         };
         /**
          * CreatedView
@@ -4319,6 +5545,18 @@ export interface components {
         CreatedView: {
             /** Id */
             id: number;
+        };
+        /**
+         * DamageView
+         * @description A stored value that cannot be read: where it lies (shots count from 1; null: not in one), and why.
+         */
+        DamageView: {
+            /** Rack */
+            rack: number | null;
+            /** Shot */
+            shot: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * DeskView
@@ -4869,7 +6107,8 @@ export interface components {
          * LedgerView
          * @description The decisions of a recording or of a player. `possible` shots have a decision to work out, of which
          *     `done` are there, `wanted` under way or waiting, `failed`. `left_out` racks are logged as key moments:
-         *     chosen shots prove nothing. `titles` of the recordings by id.
+         *     chosen shots prove nothing. `titles` of the recordings by id. While `working` nothing of it is there
+         *     yet.
          */
         LedgerView: {
             /** Disciplines */
@@ -4904,6 +6143,8 @@ export interface components {
             totals: components["schemas"]["TotalView"][];
             /** Wanted */
             wanted: number;
+            /** @default null */
+            working: components["schemas"]["WorkingView"] | null;
         };
         /**
          * LeftView
@@ -5713,6 +6954,22 @@ export interface components {
             winner: string | null;
         };
         /**
+         * RackLineView
+         * @description A rack in the score line of a list. `counted` is false while its facts are being counted.
+         */
+        RackLineView: {
+            /** Counted */
+            counted: boolean;
+            /** Flags */
+            flags: number;
+            /** Id */
+            id: number;
+            /** Number */
+            number: number;
+            /** Winner */
+            winner: string | null;
+        };
+        /**
          * RackProgressView
          * @description How far the work on a rack is, in shots.
          */
@@ -5764,13 +7021,17 @@ export interface components {
         };
         /**
          * RackSummary
-         * @description One rack in the score line. `scores` are points, `high_runs` the best runs, by player id.
+         * @description One rack in the score line. `scores` are points, `high_runs` the best runs, by player id;
+         *     `content` counts the
+         *     changes of the rack, and is named when it is removed.
          */
         RackSummary: {
             /** Break Balls */
             break_balls: number | null;
             /** Breaker */
             breaker: string | null;
+            /** Content */
+            content: number;
             /** Depth */
             depth: string;
             first_chance: components["schemas"]["FirstChanceView"] | null;
@@ -5801,11 +7062,14 @@ export interface components {
         };
         /**
          * RackView
-         * @description A rack as the shot desk needs it.
+         * @description A rack as the shot desk needs it. `version` counts changes of all but its shots, `content` every
+         *     change.
          */
         RackView: {
             /** Breaker */
             breaker: string | null;
+            /** Content */
+            content: number;
             /** Depth */
             depth: string;
             /** Ended How */
@@ -5928,10 +7192,42 @@ export interface components {
             version: number;
         };
         /**
+         * RecordingLineView
+         * @description A recording in a list. `score` counts racks won by player id; `damaged` values cannot be read.
+         */
+        RecordingLineView: {
+            /** Damaged */
+            damaged: number;
+            /** Discipline */
+            discipline: string;
+            /** Id */
+            id: number;
+            /** Kind */
+            kind: string;
+            /** Open Shots */
+            open_shots: number;
+            /** Played On */
+            played_on: string | null;
+            /** Players */
+            players: components["schemas"]["SeatView"][];
+            /** Racks */
+            racks: components["schemas"]["RackLineView"][];
+            /** Score */
+            score: {
+                [key: string]: number;
+            };
+            /** Shots */
+            shots: number;
+            /** Title */
+            title: string;
+        };
+        /**
          * RecordingView
          * @description A recording with its racks in short. `score` counts racks won by player id.
          */
         RecordingView: {
+            /** Damage */
+            damage: components["schemas"]["DamageView"][];
             /** Id */
             id: number;
             match: components["schemas"]["MatchShape"];
@@ -5949,11 +7245,17 @@ export interface components {
         };
         /**
          * RecordingsView
-         * @description All recordings, newest first.
+         * @description One page of the recordings, newest first. Pages count from 1; `total` recordings in all.
          */
         RecordingsView: {
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
             /** Recordings */
-            recordings: components["schemas"]["RecordingView"][];
+            recordings: components["schemas"]["RecordingLineView"][];
+            /** Total */
+            total: number;
         };
         /**
          * RemovedShotBody
@@ -6265,19 +7567,23 @@ export interface components {
         /**
          * SessionView
          * @description Who is asking, with units and words. `names`: people and recordings called by words of the glossary,
-         *     which stay as they are.
+         *     which stay as they are. `mark` tells this data from other data; `token` goes with every change.
          */
         SessionView: {
             /** Club */
             club: string;
             /** Length Unit */
             length_unit: string;
+            /** Mark */
+            mark: string;
             /** Member */
             member: string;
             /** Names */
             names: string[];
             /** Speed Unit */
             speed_unit: string;
+            /** Token */
+            token: string;
             /** Version */
             version: string;
             /** Words */
@@ -6363,15 +7669,27 @@ export interface components {
         };
         /**
          * ShotView
-         * @description A shot with its identity and review.
+         * @description A shot with its identity and review. `damage` says which stored values cannot be read: `shot`
+         *     holds the
+         *     others, and storing it mends it.
          */
         ShotView: {
+            /** Damage */
+            damage: string[];
             /** Id */
             id: string;
             review: components["schemas"]["ReviewView"];
             shot: components["schemas"]["ShotShape"];
             /** Version */
             version: number;
+        };
+        /**
+         * StateView
+         * @description What is wrong; nothing where all is well.
+         */
+        StateView: {
+            /** Troubles */
+            troubles: components["schemas"]["TroubleView"][];
         };
         /**
          * StoryShotView
@@ -6588,12 +7906,35 @@ export interface components {
             side: number;
         };
         /**
+         * TitleView
+         * @description A recording by its name.
+         */
+        TitleView: {
+            /** Id */
+            id: number;
+            /** Played On */
+            played_on: string | null;
+            /** Title */
+            title: string;
+        };
+        /**
+         * TitlesView
+         * @description Every recording by its name, newest first.
+         */
+        TitlesView: {
+            /** Recordings */
+            recordings: components["schemas"]["TitleView"][];
+        };
+        /**
          * TodayView
-         * @description At most five lines, the most pressing first.
+         * @description At most five lines, the most pressing first. `uncounted` racks are being counted and are not in
+         *     them yet.
          */
         TodayView: {
             /** Lines */
             lines: components["schemas"]["LineView"][];
+            /** Uncounted */
+            uncounted: number;
         };
         /**
          * TotalView
@@ -6618,6 +7959,18 @@ export interface components {
             uncertain: number;
             /** Wrong */
             wrong: number;
+        };
+        /**
+         * TroubleView
+         * @description One thing that is wrong, for `seconds` s by now.
+         */
+        TroubleView: {
+            /** Seconds */
+            seconds: number;
+            /** What */
+            what: string;
+            /** Words */
+            words: string;
         };
         /**
          * TurnView
@@ -7034,6 +8387,22 @@ export interface components {
             targets: {
                 [key: string]: string;
             };
+        };
+        /**
+         * WorkingView
+         * @description How far a count is: `done` of `of` recordings, `seconds_left` where that can be said, and how many
+         *     other counts
+         *     stand `before` it. Ask again; a count that nobody asks for is given up.
+         */
+        WorkingView: {
+            /** Before */
+            before: number;
+            /** Done */
+            done: number;
+            /** Of */
+            of: number;
+            /** Seconds Left */
+            seconds_left: number | null;
         };
     };
     responses: never;

@@ -76,9 +76,11 @@ export type Review = Omit<Schemas["ReviewView"], "before" | "after" | "respot"> 
   respot: Places;
   after: Places | null;
 };
-export type ShotView = { id: string; version: number; shot: Shot; review: Review };
+export type ShotView = { id: string; version: number; damage: string[]; shot: Shot; review: Review };
 export type RackView = Omit<Schemas["RackView"], "shots"> & { shots: ShotView[] };
 export type RecordingView = Schemas["RecordingView"];
+export type RecordingLine = Schemas["RecordingLineView"];
+export type Working = Schemas["WorkingView"];
 export type TableView = Schemas["TableView"];
 export type Game = Omit<Schemas["GameView"], "racked"> & { racked: Places };
 export type DeskView = { recording: RecordingView; table: TableView; game: Game; rack: RackView };

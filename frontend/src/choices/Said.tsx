@@ -7,6 +7,7 @@ import { VerdictWords } from "../desk/slips/Others";
 import { plainWords } from "../desk/slips/parts";
 import { Problem } from "../shell/Problem";
 import { optionWords } from "./optionWords";
+import { useKept } from "../keeping/useKept";
 
 type Props = { rackId: number; shot: { id: string; version: number; shot: Shot }; option: Option | undefined; words: Words; editable: boolean };
 const MOST = 8;
@@ -14,8 +15,8 @@ const MOST = 8;
 export function Said({ rackId, shot, option, words, editable }: Props) {
   const queries = useQueryClient();
   const [open, setOpen] = useState(false);
-  const [by, setBy] = useState("");
-  const [reason, setReason] = useState("");
+  const [by, setBy] = useKept("said.by", "");
+  const [reason, setReason, letReasonGo] = useKept(`said.${shot.id}`, "");
   const [school, setSchool] = useState("");
   const [decision, setDecision] = useState("");
   const [error, setError] = useState<unknown>(null);
@@ -26,7 +27,7 @@ export function Said({ rackId, shot, option, words, editable }: Props) {
       await take(api.POST("/api/racks/{rack_id}/changes", { params: { path: { rack_id: rackId } }, body: body as never }));
       setError(null);
       setOpen(false);
-      setReason("");
+      letReasonGo();
       setDecision("");
       await queries.invalidateQueries({ queryKey: ["desk"] });
     } catch (problem) {

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Shot, Words } from "../api/types";
 import { editSilently, useDesk } from "./deskStore";
-import { changeShot, clashes, mergeShot, removeShot, same, type Clash } from "./rackDoc";
+import { changeShot, clashes, mergeShot, removeShot, same, type Clash, type RackHead } from "./rackDoc";
 import { saveNow } from "./saving";
 
 type Current = { version: number; shot: Shot } | null;
@@ -10,6 +10,8 @@ type Current = { version: number; shot: Shot } | null;
 export function ConflictDialog({ words }: { words: Words }) {
   const conflicts = useDesk((s) => s.conflicts) as Record<string, Current> | null;
   const doc = useDesk((s) => s.doc);
+  const head = useDesk((s) => s.headConflict);
+  if (head) return <HeadDialog key={head.version} head={head} words={words} />;
   const [id, current] = Object.entries(conflicts ?? {})[0] ?? [];
   if (!id || current === undefined) return null;
   const number = doc.shots.findIndex((s) => s.id === id) + 1;
@@ -22,6 +24,63 @@ export function ConflictDialog({ words }: { words: Words }) {
         ) : (
           <Gone id={id} number={number} removedHere={!mine} current={current} />
         )}
+      </div>
+    </dialog>
+  );
+}
+
+const HEAD: [keyof RackHead, string][] = [["breaker", "who breaks"], ["notes", "notes on the rack"], ["depth", "how much is logged"], ["winner", "won by"], ["how", "how it ended"]];
+
+/** The rack's own fields were changed here and elsewhere: choose field by field. */
+function HeadDialog({ head, words }: { head: RackHead & { version: number }; words: Words }) {
+  const { doc, base, recording } = useDesk.getState();
+  const fields = HEAD.filter(([field]) => doc[field] !== head[field]);
+  const [theirs, setTheirs] = useState(() => new Set(fields.filter(([field]) => doc[field] === base.doc[field]).map(([field]) => field)));
+  const name = (field: keyof RackHead, value: string | null) => {
+    if (!value) return "nothing";
+    if (field === "breaker" || field === "winner") return recording?.players.find((p) => p.id === value)?.name ?? value;
+    return { depth: words.depths, how: words.endings, notes: {} as Record<string, string> }[field][value] ?? value;
+  };
+  const settleHead = (take: (field: keyof RackHead) => boolean) => {
+    const { version, ...now } = head;
+    const { base: stored, conflicts } = useDesk.getState();
+    editSilently((mine) => ({ ...mine, ...Object.fromEntries(HEAD.filter(([field]) => take(field)).map(([field]) => [field, head[field]])) }));
+    useDesk.setState({
+      base: { ...stored, rackVersion: version, doc: { ...stored.doc, ...now } }, headConflict: null,
+      save: conflicts ? "conflict" : "waiting", saveWords: "",
+    });
+    void saveNow();
+  };
+  const flip = (field: keyof RackHead, take: boolean) =>
+    setTheirs((old) => new Set(take ? [...old, field] : [...old].filter((one) => one !== field)));
+  return (
+    <dialog open className="modal modal-open" aria-label="The rack was changed elsewhere">
+      <div className="modal-box max-w-2xl">
+        <h2 className="text-lg font-bold">This rack was changed elsewhere</h2>
+        <p className="mt-1 text-sm">Another tab or person changed what the rack says besides its shots. Nothing is lost: choose what to keep.</p>
+        <table className="mt-3 w-full table-fixed text-sm">
+          <thead><tr className="rule border-b text-left"><th className="w-36">Field</th><th>Yours</th><th>Stored</th></tr></thead>
+          <tbody>
+            {fields.map(([field, label]) => (
+              <tr key={field} className="rule border-b align-top">
+                <td className="py-1">{label}</td>
+                {([false, true] as const).map((side) => (
+                  <td key={String(side)} className="py-1 pr-2">
+                    <label className="flex gap-1 break-words">
+                      <input type="radio" className="radio radio-xs mt-0.5" name={field} checked={theirs.has(field) === side} onChange={() => flip(field, side)} />
+                      <span className="min-w-0 break-words">{name(field, side ? head[field] : doc[field])}</span>
+                    </label>
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        <div className="modal-action flex-wrap">
+          <button type="button" className="btn btn-sm" onClick={() => settleHead(() => true)}>Take what is stored</button>
+          <button type="button" className="btn btn-sm" onClick={() => settleHead(() => false)}>Overwrite with mine</button>
+          <button type="button" className="btn btn-sm btn-primary" onClick={() => settleHead((field) => theirs.has(field))}>Merge as chosen</button>
+        </div>
       </div>
     </dialog>
   );

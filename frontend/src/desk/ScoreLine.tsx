@@ -1,8 +1,14 @@
 /** The match as a line: one mark a rack, its height the lead after it, above the line for the first player. */
 import { Link } from "react-router";
-import type { RecordingView } from "../api/types";
 
-export function leads(recording: RecordingView): number[] {
+/** What the line needs of a recording, whole or in a list. */
+export type Scored = {
+  id: number;
+  players: { id: string; name: string }[];
+  racks: { id: number; number: number; winner?: string | null; flags: number; counted?: boolean }[];
+};
+
+export function leads(recording: Scored): number[] {
   const [first, second] = recording.players;
   let lead = 0;
   return recording.racks.map((rack) => {
@@ -13,7 +19,7 @@ export function leads(recording: RecordingView): number[] {
 }
 
 type Props = {
-  recording: RecordingView;
+  recording: Scored;
   current?: number;
   /** Who won this rack and those after it is not shown: a decision is to be judged first. */
   hidden?: boolean;
@@ -23,14 +29,14 @@ export function ScoreLine({ recording: whole, current = 0, hidden = false }: Pro
   const recording = hidden ? { ...whole, racks: whole.racks.map((r) => (r.number < current ? r : { ...r, winner: null, flags: 0 })) } : whole;
   const line = leads(recording);
   const most = Math.max(1, ...line.map(Math.abs));
-  const name = (id: string | null) => recording.players.find((p) => p.id === id)?.name ?? null;
+  const name = (id: string | null | undefined) => recording.players.find((p) => p.id === id)?.name ?? null;
   return (
     <ol className="flex items-center" aria-label="Racks of this recording">
       {recording.racks.map((rack, i) => {
         const lead = line[i] ?? 0;
         const high = (Math.abs(lead) / most) * 14;
         const won = name(rack.winner);
-        const words = `Rack ${rack.number}: ${won ? `won by ${won}` : "not decided"}${rack.flags ? `, ${rack.flags} contradictions` : ""}`;
+        const words = `Rack ${rack.number}: ${rack.counted === false ? "being counted" : won ? `won by ${won}` : "not decided"}${rack.flags ? `, ${rack.flags} contradictions` : ""}`;
         return (
           <li key={rack.id}>
             <Link
@@ -43,7 +49,7 @@ export function ScoreLine({ recording: whole, current = 0, hidden = false }: Pro
                 {rack.winner ? (
                   <rect x={9} width={10} y={lead > 0 ? -high : 0} height={Math.max(high, 1.5)} fill="currentColor" />
                 ) : (
-                  <circle cx={14} r={3.5} fill="none" stroke="currentColor" strokeWidth={1.3} />
+                  <circle cx={14} r={3.5} fill="none" stroke="currentColor" strokeWidth={1.3} strokeDasharray={rack.counted === false ? "1.5 1.5" : undefined} />
                 )}
                 <text x={14} y={lead > 0 ? 13 : -7} textAnchor="middle" fontSize={10.5} fill="currentColor" fontFamily="var(--font-mono)">
                   {rack.number}

@@ -29,7 +29,7 @@ import { ConflictDialog } from "./ConflictDialog";
 import { openDesk, useDesk, type Slip } from "./deskStore";
 import { isHidden, layouts, type DocShot } from "./rackDoc";
 import { RackLine, came } from "./RackLine";
-import { readDraft, saveNow, watchDesk } from "./saving";
+import { mend, readDraft, saveNow, watchDesk } from "./saving";
 import { ScoreLine } from "./ScoreLine";
 import { PencilLine } from "../drawing/PencilLine";
 import { PlanSlip } from "./slips/PlanSlip";
@@ -54,10 +54,11 @@ export function ShotDesk() {
   const session = useQuery(sessionQuery);
   const rackId = useDesk((s) => s.rackId);
   const queries = useQueryClient();
+  const known = session.isSuccess;
 
   useEffect(() => {
-    if (!desk.data) return;
-    openDesk(desk.data, readDraft(desk.data.rack.id));
+    if (!desk.data || !known) return; // drafts are told apart by the data they are of
+    openDesk(desk.data, readDraft(desk.data.rack.id, desk.data.rack.shots.map((s) => s.id)));
     const stop = watchDesk();
     void saveNow();
     return () => {
@@ -67,7 +68,7 @@ export function ShotDesk() {
       void queries.invalidateQueries({ queryKey: ["today"] });
       void queries.invalidateQueries({ queryKey: ["numbers"] });
     };
-  }, [desk.data, queries]);
+  }, [desk.data, known, queries]);
 
   useDialect(desk.data?.recording.match.discipline);
   if (desk.error || words.error) return <Shell><Problem error={desk.error ?? words.error} /></Shell>;
@@ -203,6 +204,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             </div>
             <ChartLine outlook={outlook} routes={routes} reading={reading} shot={visible} balls={shown} table={table} words={words} units={units} />
             <Told />
+            <Damaged id={one.id} number={number} go={go} />
             <PencilLine number={number} drawn={one.shot.drawings.length} />
             <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />
           </section>
@@ -339,6 +341,22 @@ function PointerRead() {
 function Told() {
   const told = useDesk((s) => s.told);
   return told ? <p role="status" className="px-1 text-sm">{told}</p> : null;
+}
+
+/** What of this shot cannot be read, and the two ways to mend it. */
+function Damaged({ id, number, go }: { id: string; number: number; go: act.Go }) {
+  const lost = useDesk((s) => s.damage[id]);
+  if (!lost) return null;
+  return (
+    <div role="alert" className="border-warning my-1 border-l-4 px-2 py-1 text-sm">
+      <p>This shot cannot be read whole. What can be read is shown; the rest stays stored until you choose.</p>
+      <ul className="quiet">{lost.map((words) => <li key={words}>{words}</li>)}</ul>
+      <p className="mt-1 flex gap-3">
+        <button type="button" className="btn btn-xs btn-primary" onClick={() => mend(id)}>Keep what can be read</button>
+        <button type="button" className="text-primary underline" onClick={() => act.removeShot(number, go)}>Remove the shot</button>
+      </p>
+    </div>
+  );
 }
 
 function Flags({ words }: { words: string[] }) {

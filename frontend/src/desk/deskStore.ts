@@ -2,7 +2,7 @@
 import { temporal } from "zundo";
 import { create } from "zustand";
 import type { DeskView, Game, RackView, RecordingView, Review, TableView, Words } from "../api/types";
-import { emptyHead, same, type RackDoc } from "./rackDoc";
+import { emptyHead, same, type RackDoc, type RackHead } from "./rackDoc";
 
 export type Slip = "plan" | "strike" | "result" | "worth";
 export type SaveState = "saved" | "saving" | "waiting" | "offline" | "conflict" | "refused";
@@ -31,6 +31,12 @@ export type DeskState = {
   save: SaveState;
   saveWords: string;
   conflicts: Record<string, { version: number; shot: unknown } | null> | null;
+  /** What the rack's own fields are by now, where they were changed elsewhere and here. */
+  headConflict: (RackHead & { version: number }) | null;
+  /** Stored values that cannot be read, by shot. */
+  damage: Record<string, string[]>;
+  /** Damaged shots of which what can be read is to be stored. */
+  mending: Record<string, true>;
   fresh: Record<string, true>;
   /** Shots in which balls that come back are put on their spots by themselves. */
   spotting: Record<string, true>;
@@ -57,8 +63,8 @@ export const useDesk = create<DeskState>()(
     () => ({
       doc: emptyDoc, rackId: 0, number: 0, over: false, nextTurn: [], current: 1, recording: null, table: null, game: null, words: null,
       base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
-      reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null,
-      fresh: {}, spotting: {}, showPaths: true, blind: localStorage.getItem(BLIND) === "yes", told: "", pointer: null,
+      reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null, headConflict: null,
+      damage: {}, mending: {}, fresh: {}, spotting: {}, showPaths: true, blind: localStorage.getItem(BLIND) === "yes", told: "", pointer: null,
     } as DeskState),
     {
       partialize: (state) => ({ doc: state.doc }),
@@ -77,11 +83,16 @@ export function edit(change: (doc: RackDoc) => RackDoc): void {
   if (doc !== before && !same(doc, before)) useDesk.setState({ doc });
 }
 
+/** Does `change` as part of the step of undo before it: the next letters of what is being typed. */
+export function asOneStep(change: () => void): void {
+  history().pause();
+  change();
+  history().resume();
+}
+
 /** Changes the rack without a step of its own: what the tool fills in, or what came from the server. */
 export function editSilently(change: (doc: RackDoc) => RackDoc): void {
-  history().pause();
-  edit(change);
-  history().resume();
+  asOneStep(() => edit(change));
 }
 
 export function docOf(rack: RackView): RackDoc {
@@ -106,6 +117,10 @@ export function baseOf(rack: RackView): Base {
 export const reviewsOf = (rack: RackView): Record<string, Review> =>
   Object.fromEntries(rack.shots.map((s) => [s.id, s.review]));
 
+/** Stored values that cannot be read, by shot; shots without any are left out. */
+export const damageOf = (rack: RackView): Record<string, string[]> =>
+  Object.fromEntries(rack.shots.filter((s) => s.damage?.length).map((s) => [s.id, s.damage]));
+
 /** Opens a rack, bringing back what an earlier visit could not store. */
 export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | null): void {
   const { rack } = view;
@@ -125,6 +140,9 @@ export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | n
     save: draft ? "waiting" : "saved",
     saveWords: "",
     conflicts: null,
+    headConflict: null,
+    damage: damageOf(rack),
+    mending: {},
     fresh: {},
     spotting: {},
     told: "",

@@ -4,19 +4,24 @@
  */
 import { api, asProblem } from "../api/client";
 import type { RackView, Review, Shot } from "../api/types";
-import { baseOf, docOf, editSilently, history, reviewsOf, useDesk, type Base } from "./deskStore";
+import { dataMark } from "../api/own";
+import { baseOf, damageOf, docOf, editSilently, history, reviewsOf, useDesk, type Base } from "./deskStore";
 import { changeShot, emptyHead, same, withResult, type RackDoc } from "./rackDoc";
 
 const SAVE_AFTER = 350;
 const RETRY_AFTER = 3000;
 
-const draftKey = (rackId: number) => `aretane.rack.${rackId}`;
+const draftKey = (rackId: number) => `aretane.${dataMark()}.rack.${rackId}`;
+/** Where an older page kept drafts, whatever data they were of. */
+const oldKey = (rackId: number) => `aretane.rack.${rackId}`;
 
-export function readDraft(rackId: number): { doc: RackDoc; base: Base } | null {
+type Draft = { doc: RackDoc; base: Base };
+
+function draftAt(key: string): Draft | null {
   try {
-    const text = localStorage.getItem(draftKey(rackId));
+    const text = localStorage.getItem(key);
     if (!text) return null;
-    const { doc, base } = JSON.parse(text) as { doc: RackDoc; base: Base };
+    const { doc, base } = JSON.parse(text) as Draft;
     const whole = (one: RackDoc): RackDoc => ({ ...emptyHead, ...one }); // kept by an older page
     return { doc: whole(doc), base: { ...base, doc: whole(base.doc) } };
   } catch {
@@ -24,11 +29,37 @@ export function readDraft(rackId: number): { doc: RackDoc; base: Base } | null {
   }
 }
 
-function keepDraft(): void {
+/** What this browser keeps of a rack and the server does not have yet. A draft of an older page counts where it
+ * is of this rack: it knows one of the `stored` shots. */
+export function readDraft(rackId: number, stored: string[] = []): Draft | null {
+  const own = draftAt(draftKey(rackId));
+  if (own) return own;
+  const old = draftAt(oldKey(rackId));
+  return old?.base.doc.shots.some((s) => stored.includes(s.id)) ? old : null;
+}
+
+function dropDraft(rackId: number): void {
+  localStorage.removeItem(draftKey(rackId));
+  localStorage.removeItem(oldKey(rackId));
+}
+
+/** Keeps a draft; false where this browser cannot. */
+function writeDraft(rackId: number, draft: Draft): boolean {
+  try {
+    localStorage.setItem(draftKey(rackId), JSON.stringify(draft));
+    return true;
+  } catch {
+    return false;
+  }
+}
+
+/** Keeps what the server does not have yet; false where this browser cannot keep it. */
+function keepDraft(): boolean {
   const { rackId, doc, base } = useDesk.getState();
-  if (!rackId) return;
-  if (same(doc, base.doc)) localStorage.removeItem(draftKey(rackId));
-  else localStorage.setItem(draftKey(rackId), JSON.stringify({ doc, base }));
+  if (!rackId) return true;
+  if (!same(doc, base.doc)) return writeDraft(rackId, { doc, base });
+  dropDraft(rackId);
+  return true;
 }
 
 export type Changes = {
@@ -37,11 +68,11 @@ export type Changes = {
   order: string[] | null;
 };
 
-/** What differs between the rack on the screen and the one stored. Null: nothing. */
-export function changesBetween(doc: RackDoc, base: Base): Changes | null {
+/** What differs between the rack on the screen and the one stored, and what is to be mended. Null: nothing. */
+export function changesBetween(doc: RackDoc, base: Base, mending: Record<string, true> = {}): Changes | null {
   const stored = new Map(base.doc.shots.map((s) => [s.id, s.shot]));
   const shots = doc.shots
-    .filter((s) => !stored.has(s.id) || !same(stored.get(s.id), s.shot))
+    .filter((s) => !stored.has(s.id) || mending[s.id] || !same(stored.get(s.id), s.shot))
     .map((s) => ({ id: s.id, version: base.versions[s.id] ?? null, shot: s.shot }));
   const alive = new Set(doc.shots.map((s) => s.id));
   const removed = base.doc.shots
@@ -156,32 +187,38 @@ function schedule(after: number): void {
   saveTimer = window.setTimeout(() => void saveNow(), after);
 }
 
-/** Stores what differs. Safe to call at any time; one save runs at a time. */
+/** Stores what differs, the rack's own fields first. Safe to call at any time; one save runs at a time. */
 export async function saveNow(): Promise<void> {
-  const { doc, base, rackId, save } = useDesk.getState();
+  const { doc, base, rackId, save, mending } = useDesk.getState();
   if (saving || !rackId || save === "conflict") return;
-  const changes = changesBetween(doc, base);
-  const fields = rackFieldsDiffer(doc, base);
-  if (!changes && !fields) {
+  if (!changesBetween(doc, base, mending) && !rackFieldsDiffer(doc, base)) {
     useDesk.setState({ save: "saved", saveWords: "" });
     keepDraft();
     return;
   }
-  saving = true;
   useDesk.setState({ save: "saving" });
+  await send(rackId, { doc, base }, mending);
+  if (useDesk.getState().save === "waiting") schedule(0);
+}
+
+/** Sends what differs in a draft, in order; what follows is not sent where something was refused. */
+async function send(rackId: number, { doc, base }: Draft, mending: Record<string, true> = {}): Promise<void> {
+  const changes = changesBetween(doc, base, mending);
+  saving = true;
   try {
-    if (fields) await storeRack(rackId, doc, base);
+    if (rackFieldsDiffer(doc, base) && !(await storeRack(rackId, doc, base))) return;
     if (changes) await storeShots(rackId, doc, changes);
-  } catch {
-    useDesk.setState({ save: "offline", saveWords: "The server does not answer; kept in this browser." });
+  } catch (problem) {
+    if (useDesk.getState().rackId !== rackId) return; // it stays a draft, sent when the rack is opened again
+    const words = problem instanceof Error && problem.message ? problem.message : "The server does not answer";
+    useDesk.setState({ save: "offline", saveWords: `${words}; kept in this browser.` });
     schedule(RETRY_AFTER);
   } finally {
     saving = false;
   }
-  if (useDesk.getState().save === "waiting") schedule(0);
 }
 
-async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<void> {
+async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<boolean> {
   const { data, error, response } = await api.PUT("/api/racks/{rack_id}", {
     params: { path: { rack_id: rackId } },
     body: {
@@ -189,8 +226,9 @@ async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<void
       winner: doc.winner, how: doc.how as never,
     },
   });
-  if (data) stored(doc, data as unknown as RackView);
-  else refused(response.status, error);
+  if (data) stored({ ...doc, shots: base.doc.shots }, data as unknown as RackView);
+  else refused(rackId, response.status, error);
+  return Boolean(data);
 }
 
 async function storeShots(rackId: number, doc: RackDoc, changes: Changes): Promise<void> {
@@ -199,15 +237,12 @@ async function storeShots(rackId: number, doc: RackDoc, changes: Changes): Promi
     body: changes as never,
   });
   if (data) stored(doc, data as unknown as RackView);
-  else refused(response.status, error);
+  else refused(rackId, response.status, error);
 }
 
 function stored(sent: RackDoc, rack: RackView): void {
   const state = useDesk.getState();
-  if (state.rackId !== rack.id) {
-    localStorage.removeItem(draftKey(rack.id)); // stored while the desk was being left
-    return;
-  }
+  if (state.rackId !== rack.id) return storedAfterLeaving(sent, rack);
   const doc = takeIn(state.doc, sent, state.base, rack);
   const fromElsewhere = !same(docOf(rack), sent);
   const base = baseOf(rack);
@@ -219,6 +254,8 @@ function stored(sent: RackDoc, rack: RackView): void {
   useDesk.setState({
     over: rack.over,
     nextTurn: rack.next_turn,
+    damage: damageOf(rack),
+    mending: {},
     save: settled ? "saved" : "waiting",
     saveWords: fromElsewhere ? "Changes from elsewhere were taken in." : "",
     ...(settled ? { reviews: reviewsOf(rack) } : {}),
@@ -226,15 +263,35 @@ function stored(sent: RackDoc, rack: RackView): void {
   keepDraft();
 }
 
-function refused(status: number, error: unknown): void {
+/** Stored while the desk was being left: what was changed after it was sent is sent now, or stays a draft. */
+function storedAfterLeaving(sent: RackDoc, rack: RackView): void {
+  const draft = readDraft(rack.id);
+  if (!draft) return;
+  const left: Draft = { doc: takeIn(draft.doc, sent, draft.base, rack), base: baseOf(rack) };
+  if (same(left.doc, left.base.doc)) return dropDraft(rack.id);
+  writeDraft(rack.id, left);
+  window.setTimeout(() => {
+    if (!saving && useDesk.getState().rackId !== rack.id) void send(rack.id, left);
+  }, 0);
+}
+
+function refused(rackId: number, status: number, error: unknown): void {
   const problem = asProblem(error);
-  if (status === 409 && problem.current && Object.keys(problem.current).length)
-    useDesk.setState({ save: "conflict", saveWords: problem.message, conflicts: problem.current as never });
-  else if (status >= 500 || status === 0) throw new Error(problem.message);
-  else {
-    const places = problem.faults.map((f) => `${f.place}: ${f.words}`).join("; ");
-    useDesk.setState({ save: "refused", saveWords: [problem.message, places].filter(Boolean).join(" – ") });
+  if (status >= 500 || status === 0) throw new Error(problem.message);
+  if (useDesk.getState().rackId !== rackId) return; // told when the rack is opened again
+  const { rack, ...shots } = (problem.current ?? {}) as Record<string, never>;
+  if (status === 409 && (rack || Object.keys(shots).length)) {
+    useDesk.setState({ save: "conflict", saveWords: problem.message, conflicts: Object.keys(shots).length ? shots : null, headConflict: rack ?? null });
+    return;
   }
+  const places = problem.faults.map((f) => `${f.place}: ${f.words}`).join("; ");
+  useDesk.setState({ save: "refused", saveWords: [problem.message, places].filter(Boolean).join(" – ") });
+}
+
+/** Has what can be read of a damaged shot stored instead of it. */
+export function mend(id: string): void {
+  useDesk.setState((s) => ({ mending: { ...s.mending, [id]: true }, save: "waiting" }));
+  void saveNow();
 }
 
 /** Watches the rack: keeps, reviews and stores each change. Returns how to stop. */
@@ -252,10 +309,15 @@ export function watchDesk(): () => void {
     keepDraft();
     if (document.visibilityState === "hidden") void saveNow();
   };
+  const warn = (event: BeforeUnloadEvent) => {
+    if (!keepDraft()) event.preventDefault(); // neither the server nor this browser has it: ask before it is gone
+  };
   document.addEventListener("visibilitychange", leave);
+  window.addEventListener("beforeunload", warn);
   return () => {
     stopWatching();
     document.removeEventListener("visibilitychange", leave);
+    window.removeEventListener("beforeunload", warn);
     window.clearTimeout(saveTimer);
     void saveNow();
   };

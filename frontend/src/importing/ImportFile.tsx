@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { asProblem, Refusal } from "../api/client";
+import { sendOwn } from "../api/own";
 import type { FileCheck } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
@@ -10,7 +11,8 @@ import { Shell } from "../shell/Shell";
 type Imported = { recording: number; remarks: string[] };
 
 async function send<T>(address: string, text: string): Promise<T> {
-  const response = await fetch(address, { method: "POST", headers: { "Content-Type": "application/json" }, body: text });
+  const asked = new Request(address, { method: "POST", headers: { "Content-Type": "application/json" }, body: text });
+  const response = await sendOwn(asked);
   const answer: unknown = await response.json().catch(() => null);
   if (!response.ok) throw new Refusal(response.status, asProblem(answer));
   return answer as T;

@@ -1,6 +1,7 @@
 /** How far the decisions are worked out: ask for the rest, or stop. */
 import { useState } from "react";
 import type { Ledger } from "../api/types";
+import { AtWork } from "../shell/AtWork";
 import { Problem } from "../shell/Problem";
 import { Stop } from "../shell/Stop";
 
@@ -10,6 +11,7 @@ export function WorkOut({ ledger, workOut, stop }: Props) {
   const [error, setError] = useState<unknown>(null);
   const tell = (work: Promise<unknown>) => void work.then(() => setError(null), setError);
   const { possible, wanted, done, failed, left_out: out } = ledger;
+  if (ledger.working) return <AtWork what="recordings read" working={ledger.working} stop={() => tell(stop())} />;
   if (!possible) return <p className="quiet text-sm">Nothing to work out: {ledger.reason}.</p>;
   return (
     <div className="text-sm">

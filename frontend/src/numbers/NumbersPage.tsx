@@ -2,9 +2,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
-import { numbersQuery, playersQuery, recordingsQuery, sessionQuery, wordsQuery } from "../api/queries";
+import { numbersQuery, playersQuery, sessionQuery, titlesQuery, wordsQuery } from "../api/queries";
+import { api } from "../api/client";
 import type { Compare, Interval, Numbers, Rung, Words } from "../api/types";
 import { Problem } from "../shell/Problem";
+import { AtWork } from "../shell/AtWork";
 import { Shell } from "../shell/Shell";
 import { length, percent, type Units } from "../units/units";
 import { around, limitFor, share, signed } from "./axis";
@@ -20,7 +22,7 @@ const ATTACK_WORDS: Record<string, string> = {
 export function NumbersPage() {
   const [search, setSearch] = useSearchParams();
   const players = useQuery(playersQuery);
-  const recordings = useQuery(recordingsQuery);
+  const recordings = useQuery(titlesQuery);
   const words = useQuery(wordsQuery);
   const session = useQuery(sessionQuery);
   const first = players.data?.reduce((best, p) => (p.shots > best.shots ? p : best), players.data[0] ?? { id: "", shots: 0 })?.id;
@@ -28,10 +30,15 @@ export function NumbersPage() {
   const against = search.get("against");
   const recording = search.get("recording");
   const kind = search.get("kind") as "match" | "practice" | null;
-  const numbers = useQuery({
-    ...numbersQuery({ player: Number(player), ...(against ? { against: Number(against) } : {}), ...(recording ? { recording: Number(recording) } : {}), ...(kind ? { kind } : {}) }),
-    enabled: !!player,
-  });
+  const asked = { player: Number(player), ...(against ? { against: Number(against) } : {}), ...(recording ? { recording: Number(recording) } : {}), ...(kind ? { kind } : {}) };
+  const question = JSON.stringify(asked);
+  const [given, setGiven] = useState(""); // the question whose counting was given up
+  const stopped = given === question;
+  const numbers = useQuery({ ...numbersQuery(asked), enabled: !!player && !stopped });
+  const giveUp = () => {
+    setGiven(question);
+    void api.DELETE("/api/numbers", { params: { query: asked } });
+  };
   const set = (key: string, value: string) =>
     setSearch((old) => {
       const now = new URLSearchParams(old);
@@ -51,11 +58,13 @@ export function NumbersPage() {
           <div className="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
             <Select label="Player" value={player} onPick={(v) => set("player", v)} options={players.data.map((p) => [p.id, p.name])} />
             <Select label="beside" value={against ?? ""} onPick={(v) => set("against", v)} options={[["", "nobody"], ...players.data.filter((p) => p.id !== player).map((p): [string, string] => [p.id, p.name])]} />
-            <Select label="over" value={recording ?? ""} onPick={(v) => set("recording", v)} options={[["", "all recordings"], ...(recordings.data ?? []).map((r): [string, string] => [String(r.id), r.match.title])]} />
+            <Select label="over" value={recording ?? ""} onPick={(v) => set("recording", v)} options={[["", "all recordings"], ...(recordings.data ?? []).map((r): [string, string] => [String(r.id), r.title])]} />
             <Select label="of kind" value={kind ?? ""} onPick={(v) => set("kind", v)} options={[["", "match and practice"], ["match", "matches"], ["practice", "practice"]]} />
           </div>
         )}
-        {numbers.data && words.data && <Report data={numbers.data} words={words.data} units={units} />}
+        {numbers.data?.working && <AtWork what="recordings counted" working={numbers.data.working} stop={stopped ? null : giveUp} />}
+        {numbers.data && !numbers.data.working && words.data && <Report data={numbers.data} words={words.data} units={units} />}
+        {stopped && <p className="mt-3 text-sm">Counting was stopped. <button type="button" className="text-primary underline" onClick={() => setGiven("")}>Count on</button></p>}
         {!players.data?.length && players.isSuccess && <p className="mt-4">No players yet. <Link className="go" to="/recordings/new">Make a recording</Link></p>}
       </div>
     </Shell>

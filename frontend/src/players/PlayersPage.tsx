@@ -7,13 +7,14 @@ import { playersQuery, wordsQuery } from "../api/queries";
 import type { Level, Player, Words } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
+import { useKept } from "../keeping/useKept";
 
 export function PlayersPage() {
   const players = useQuery(playersQuery);
   const words = useQuery(wordsQuery);
   const queries = useQueryClient();
   const [error, setError] = useState<unknown>(null);
-  const [name, setName] = useState("");
+  const [name, setName, letNameGo] = useKept("player.new", "");
   const act = async (what: Promise<unknown>) => {
     setError(null);
     try {
@@ -46,7 +47,7 @@ export function PlayersPage() {
           className="mt-4 flex gap-2"
           onSubmit={(e) => {
             e.preventDefault();
-            void act(take(api.POST("/api/players", { body: { name, level: "regular" } }))).then((ok) => ok && setName(""));
+            void act(take(api.POST("/api/players", { body: { name, level: "regular" } }))).then((ok) => ok && letNameGo());
           }}
         >
           <input className="input w-64" aria-label="Name of a new player" placeholder="Somebody new" maxLength={60} required value={name} onChange={(e) => setName(e.target.value)} />
@@ -55,6 +56,16 @@ export function PlayersPage() {
       </div>
     </Shell>
   );
+}
+
+/** A player's name; what is typed stays in this browser until it is stored or is the old name again. */
+function NameField({ player, rename }: { player: Player; rename: (name: string) => Promise<boolean> }) {
+  const [name, setName, letGo] = useKept(`player.${player.id}`, player.name);
+  const leave = async () => {
+    const wanted = name.trim();
+    if (!wanted || wanted === player.name || (await rename(wanted))) letGo();
+  };
+  return <input className="plain" aria-label={`Name of ${player.name}`} value={name} maxLength={60} onChange={(e) => setName(e.target.value)} onBlur={() => void leave()} />;
 }
 
 function PlayerTable({ players, words, set }: { players: Player[]; words: Words; set: (p: Player, change: Partial<Player>) => Promise<boolean> }) {
@@ -68,14 +79,7 @@ function PlayerTable({ players, words, set }: { players: Player[]; words: Words;
         {players.map((p) => (
           <tr key={p.id} className="rule border-b">
             <td className="py-1.5 pr-4">
-              <input
-                key={p.name} className="plain" aria-label={`Name of ${p.name}`} defaultValue={p.name} maxLength={60}
-                onBlur={(e) => {
-                  const name = e.currentTarget.value.trim();
-                  if (name && name !== p.name) void set(p, { name });
-                  else e.currentTarget.value = p.name;
-                }}
-              />
+              <NameField key={p.name} player={p} rename={(name) => set(p, { name })} />
             </td>
             <td className="pr-4">
               <select className="plain" aria-label={`Level of ${p.name}`} value={p.level} onChange={(e) => void set(p, { level: e.target.value })}>

@@ -42,9 +42,9 @@ export function RecordingPage() {
     act(async () => {
       navigate(`/recordings/${id}/racks/${await addNextRack(r)}`);
     });
-  const removeRack = (rackId: number, number: number) =>
+  const removeRack = ({ id: rackId, number, content }: RackSummary) =>
     act(async () => {
-      const removed = await take(api.DELETE("/api/racks/{rack_id}", { params: { path: { rack_id: rackId } } }));
+      const removed = await take(api.DELETE("/api/racks/{rack_id}", { params: { path: { rack_id: rackId }, query: { content } } }));
       setUndo({
         words: `Rack ${number} is removed.`,
         run: async () => void (await take(api.POST("/api/recordings/{recording_id}/racks", { params: path, body: removed as never }))),
@@ -81,6 +81,7 @@ export function RecordingPage() {
             <h1 className="text-2xl font-bold">{one.match.title}</h1>
             <p className="mt-1">{one.players.map((p) => `${p.name}${one.players.length > 1 && one.match.kind === "match" ? ` ${one.score[p.id] ?? 0}` : ""}`).join(one.match.kind === "match" ? " – " : ", ")}</p>
             <div className="mt-2"><ScoreLine recording={one} /></div>
+            <Damage recording={one} />
             <RackTable recording={one} remove={removeRack} />
             <MatchWork recording={id} />
             <p className="mt-1 text-sm"><Link className="go" to={`/recordings/${id}/choices`}>Ledger of choices</Link><span className="quiet">: what each decision cost, safeties and exchanges</span></p>
@@ -92,7 +93,7 @@ export function RecordingPage() {
             <VideoSection recording={one} />
             <h2 className="mt-8 text-lg font-bold">Set-up</h2>
             <SetUpForm
-              key={one.version} done="Save the set-up"
+              key={one.version} kept={`setup.${id}.${one.version}`} done="Save the set-up"
               start={{ version: one.version, match: one.match as SetUp["match"], table: one.table as SetUp["table"], players: one.players.map((p) => Number(p.id)) }}
               onSave={async (body) => {
                 await take(api.PUT("/api/recordings/{recording_id}", { params: path, body: body as RecordingBody }));
@@ -103,6 +104,24 @@ export function RecordingPage() {
         )}
       </div>
     </Shell>
+  );
+}
+
+/** Stored values that cannot be read, each with the way to it; the set-up is mended by saving it. */
+function Damage({ recording }: { recording: RecordingView }) {
+  if (!recording.damage.length) return null;
+  return (
+    <section aria-label="Damaged" className="border-warning mt-3 border-l-4 px-3 py-1 text-sm">
+      <p className="font-bold">Some stored values cannot be read. What can be read is shown; mend or remove the rest.</p>
+      <ul>
+        {recording.damage.map((one) => (
+          <li key={`${one.rack} ${one.shot} ${one.words}`}>
+            {one.rack === null ? "Set-up: " : <Link className="go" to={`/recordings/${recording.id}/racks/${one.rack}/shots/${one.shot ?? 1}`}>Rack {one.rack}{one.shot === null ? "" : `, shot ${one.shot}`}</Link>}
+            {one.rack === null ? "" : ": "}{one.words}
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -173,7 +192,7 @@ const firstChance = (rack: RackSummary, name: (id: string | null) => string): st
 
 const bestRun = (rack: RackSummary): string => String(Math.max(0, ...Object.values(rack.high_runs)) || "–");
 
-function RackTable({ recording, remove }: { recording: RecordingView; remove: (id: number, number: number) => Promise<void> }) {
+function RackTable({ recording, remove }: { recording: RecordingView; remove: (rack: RackSummary) => Promise<void> }) {
   const name = (id: string | null) => recording.players.find((p) => p.id === id)?.name ?? "–";
   const work = useWork(recording.id);
   if (!recording.racks.length) return <p className="mt-4">No racks yet.</p>;
@@ -197,7 +216,7 @@ function RackTable({ recording, remove }: { recording: RecordingView; remove: (i
             <td className="num text-right">{rack.flags || "–"}</td>
             <td className="pl-3"><RackWork recording={recording.id} number={rack.number} work={work.find((one) => one.number === rack.number)} /></td>
             <td className="text-right">
-              <button type="button" className="text-primary underline" aria-label={`Remove rack ${rack.number}`} onClick={() => void remove(rack.id, rack.number)}>remove</button>
+              <button type="button" className="text-primary underline" aria-label={`Remove rack ${rack.number}`} onClick={() => void remove(rack)}>remove</button>
             </td>
           </tr>
         ))}

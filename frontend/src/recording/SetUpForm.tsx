@@ -6,8 +6,10 @@ import { playersQuery, wordsQuery } from "../api/queries";
 import type { Options, SetUp } from "../api/types";
 import { AgreedOptions } from "./AgreedOptions";
 import { Problem } from "../shell/Problem";
+import { useKept } from "../keeping/useKept";
 
-type Props = { start: SetUp; done: string; onSave: (body: SetUp) => Promise<void> };
+/** `kept`: the name under which this browser keeps what is typed until it is saved. */
+type Props = { start: SetUp; done: string; kept: string; onSave: (body: SetUp) => Promise<void> };
 
 const NOTHING_AGREED: Options = {
   break_condition: null, money_on_break: null, push_out: null, in_hand: null, three_foul: null, fouls: null,
@@ -28,8 +30,9 @@ export const emptySetUp = (): SetUp => ({
   players: [],
 });
 
-export function SetUpForm({ start, done, onSave }: Props) {
-  const [body, setBody] = useState(start);
+export function SetUpForm({ start: given, done, kept, onSave }: Props) {
+  const [start] = useState(given);
+  const [body, setBody, letGo] = useKept(kept, start);
   const [error, setError] = useState<unknown>(null);
   const [busy, setBusy] = useState(false);
   const words = useQuery(wordsQuery);
@@ -37,10 +40,10 @@ export function SetUpForm({ start, done, onSave }: Props) {
   const w = words.data;
   if (words.error || players.error) return <Problem error={words.error ?? players.error} />;
   if (!w || !players.data) return <p className="quiet py-3">Opening…</p>;
-  const match = (change: Partial<SetUp["match"]>) => setBody((b) => ({ ...b, match: { ...b.match, ...change } }));
-  const table = (change: Partial<SetUp["table"]>) => setBody((b) => ({ ...b, table: { ...b.table, ...change } }));
+  const match = (change: Partial<SetUp["match"]>) => setBody({ ...body, match: { ...body.match, ...change } });
+  const table = (change: Partial<SetUp["table"]>) => setBody({ ...body, table: { ...body.table, ...change } });
   const toggle = (id: number) =>
-    setBody((b) => ({ ...b, players: b.players.includes(id) ? b.players.filter((p) => p !== id) : [...b.players, id] }));
+    setBody({ ...body, players: body.players.includes(id) ? body.players.filter((p) => p !== id) : [...body.players, id] });
 
   const save = async (event: FormEvent) => {
     event.preventDefault();
@@ -49,6 +52,7 @@ export function SetUpForm({ start, done, onSave }: Props) {
     setError(null);
     try {
       await onSave(body);
+      letGo();
     } catch (problem) {
       setError(problem);
     } finally {
@@ -74,11 +78,11 @@ export function SetUpForm({ start, done, onSave }: Props) {
             );
           })}
         </div>
-        <NewPlayer onMade={(id) => setBody((b) => ({ ...b, players: [...b.players, id] }))} />
+        <NewPlayer onMade={(id) => setBody({ ...body, players: [...body.players, id] })} />
       </fieldset>
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
         <Select label="Match or practice" words={w.match_kinds} value={body.match.kind} onPick={(kind) => match({ kind })} />
-        <Select label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => { match({ discipline: discipline as never, options: NOTHING_AGREED }); table({ size: tableFor(discipline, body.table.size) as never }); }} />
+        <Select label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => setBody({ ...body, match: { ...body.match, discipline, options: NOTHING_AGREED }, table: { ...body.table, size: tableFor(discipline, body.table.size) } })} />
         <Field label="Race to (racks)">
           <input className="input w-full" type="number" min={1} max={100} value={body.match.race_to ?? ""} onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })} />
         </Field>
@@ -108,6 +112,7 @@ export function SetUpForm({ start, done, onSave }: Props) {
       {error ? <Problem error={error} /> : null}
       <div>
         <button className="btn btn-primary" disabled={busy}>{done}</button>
+        {JSON.stringify(body) !== JSON.stringify(start) && <button type="button" className="text-primary ml-4 underline" onClick={letGo}>Undo what was entered</button>}
       </div>
     </form>
   );

@@ -9,6 +9,7 @@ import { KeysHelp } from "./KeysHelp";
 import { useKeys } from "./keys";
 import { Palette, type Entry } from "./Palette";
 import { switchTheme } from "./theme";
+import { Troubles } from "./Troubles";
 
 type Reading = { length_unit: "mm" | "in"; speed_unit: "kmh" | "mph"; words: "game" | "pool" | "snooker" };
 
@@ -72,6 +73,7 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
           Keys <kbd className="key">?</kbd>
         </button>
       </header>
+      <Troubles />
       <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">{children}</main>
       {panel === "palette" && <Palette entries={entries} close={close} />}
       {panel === "keys" && <KeysHelp entries={entries} close={close} />}

@@ -6,11 +6,11 @@ import { RecordingList } from "../recording/RecordingList";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 
-const LABELS: Record<string, string> = { waits: "waits", habit: "habit", flag: "check", start: "start" };
+const LABELS: Record<string, string> = { waits: "waits", habit: "habit", flag: "check", damaged: "damaged", start: "start" };
 
 export function TodayPage() {
   const today = useQuery(todayQuery);
-  const recordings = useQuery(recordingsQuery);
+  const recordings = useQuery(recordingsQuery(1));
   const session = useQuery(sessionQuery);
   const error = today.error ?? recordings.error ?? session.error;
   return (
@@ -30,7 +30,10 @@ export function TodayPage() {
               </Link>
             </li>
           ))}
-          {today.data?.lines.length === 0 && <li className="py-3">Nothing waits: every shot has a result and every rack balances.</li>}
+          {today.data && today.data.uncounted > 0 && (
+            <li className="quiet rule border-b px-1 py-2 text-sm" role="status"><span className="num">{today.data.uncounted}</span> {today.data.uncounted === 1 ? "rack is" : "racks are"} being counted; what they say comes in a moment.</li>
+          )}
+          {today.data?.lines.length === 0 && !today.data.uncounted && <li className="py-3">Nothing waits: every shot has a result and every rack balances.</li>}
         </ul>
         <div className="mt-8 flex items-baseline justify-between">
           <h2 className="text-lg font-bold">Recordings</h2>
@@ -39,7 +42,7 @@ export function TodayPage() {
             <Link className="go" to="/recordings/new">Make a recording</Link>
           </span>
         </div>
-        <RecordingList recordings={recordings.data?.slice(0, 6)} />
+        <RecordingList recordings={recordings.data?.recordings.slice(0, 6)} />
       </div>
     </Shell>
   );

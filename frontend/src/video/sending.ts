@@ -1,6 +1,7 @@
 /** Uploads under way, by the open tus protocol: in pieces, with progress, going on after a break. */
 import { Upload, DetailedError } from "tus-js-client";
 import { create } from "zustand";
+import { ownToken, TOKEN } from "../api/own";
 
 /** Bytes in a piece: below the server's limit for one request. */
 const PIECE = 8 * 1024 * 1024;
@@ -32,6 +33,7 @@ export async function send(recording: number, file: File, plays: string[], done:
     retryDelays: RETRIES,
     removeFingerprintOnSuccess: true,
     fingerprint: () => Promise.resolve(`aretane.upload.${key}`),
+    headers: { [TOKEN]: await ownToken() },
     metadata: { filename: file.name, recording: String(recording), plays: plays.join(",") },
     onProgress: (sent) => change(key, { sent }),
     onSuccess: () => {

@@ -1,7 +1,9 @@
 """Opening the data a command works on: the private instance or a given database, migrated."""
 
+import os
 from collections.abc import Iterator
 from contextlib import contextmanager
+from dataclasses import dataclass
 from pathlib import Path
 from shutil import copyfile
 from uuid import uuid4
@@ -20,19 +22,43 @@ OWN_CLUB = "My club"
 OWN_MEMBER = "Reviewer"
 
 
+@dataclass(frozen=True, slots=True)
+class Data:
+    """Migrated data with its club: where it is, and the private server it is in, if it is in one."""
+
+    address: Address
+    server: instance.Instance | None
+
+
+def folder_of(path: Path) -> Path:
+    """The folder, made if need be, for this user alone. Raises InstanceError where it cannot be used."""
+    try:
+        path.mkdir(parents=True, exist_ok=True, mode=0o700)
+        if path.stat().st_uid == os.getuid():
+            path.chmod(0o700)
+    except OSError as error:
+        raise instance.InstanceError(
+            f"the data folder {path} cannot be used ({error.strerror}): make it writable, or set "
+            "ARETANE_DATA_DIR to a folder that is"
+        ) from error
+    return path
+
+
 @contextmanager
-def opened(settings: Settings, *, demo: bool) -> Iterator[Address]:
+def opened(settings: Settings, *, demo: bool) -> Iterator[Data]:
     """A migrated database with its club; the private server stops with the block if it started here."""
+    os.umask(0o077)  # whatever is written from here on, videos among it, is for this user alone
     if settings.database_url and not demo:
         address = Address.parse(settings.database_url)
         _prepare(address, settings, demo=False)
-        yield address
+        yield Data(address, None)
         return
+    folder_of(settings.data_dir)
     server = instance.start(settings.data_dir / ("demo" if demo else "own"))
     try:
         address = Address.parse(server.url(DATABASE))
         _prepare(address, settings, demo=demo)
-        yield address
+        yield Data(address, server)
     finally:
         server.stop()
 
@@ -63,7 +89,7 @@ def load_demo(address: Address, videos: Path) -> None:
             for path, name, starts in films_of(fixture):
                 facts = examine(path, set(CODECS))
                 kept = videos / f"{uuid4()}.video"
-                videos.mkdir(parents=True, exist_ok=True)
+                videos.mkdir(parents=True, exist_ok=True, mode=0o700)
                 copyfile(path, kept)
                 video.add_part(
                     db, club_id, recording_id, name, "kept", kept.name, path.stat().st_size,

@@ -8,8 +8,8 @@ from uuid import uuid4
 
 from aretane.formats import match_file as mf
 from aretane.settings import Settings
-from aretane.store import read, write
-from aretane.store.database import Address, reading, writing
+from aretane.store import facts, read, write
+from aretane.store.database import Address, reading, written
 from aretane.store.records import match_file
 
 from .data import opened
@@ -35,11 +35,11 @@ def run(settings: Settings, asked: argparse.Namespace) -> None:
     """Run import or export."""
     if asked.command == "import":
         file = _whole(asked.file, asked.part)
-        with opened(settings, demo=asked.demo) as address:
-            _take(address, file)
+        with opened(settings, demo=asked.demo) as data:
+            _take(data.address, file)
         return
-    with opened(settings, demo=asked.demo) as address:
-        _give(address, asked.recording, asked.to)
+    with opened(settings, demo=asked.demo) as data:
+        _give(data.address, asked.recording, asked.to)
 
 
 def _whole(name: str, part: bool) -> mf.MatchFile:
@@ -59,9 +59,10 @@ def _whole(name: str, part: bool) -> mf.MatchFile:
 
 
 def _take(address: Address, file: mf.MatchFile) -> None:
-    with writing(address) as db:
-        club_id = read.first_member(db).club_id
-        made, remarks = write.import_match(db, club_id, file, lambda: str(uuid4()))
+    made, remarks = written(
+        address,
+        lambda db: write.import_match(db, read.first_member(db).club_id, file, lambda: str(uuid4())),
+    )
     for remark in remarks:
         print(f"  {remark}", file=sys.stderr)
     shots = sum(len(rack.shots) for rack in file.racks)
@@ -72,8 +73,8 @@ def _give(address: Address, recording_id: int | None, to: str | None) -> None:
     with reading(address) as db:
         club_id = read.first_member(db).club_id
         if recording_id is None:
-            for one in read.recordings(db, club_id):
-                print(f"{one.id:>5}  {one.match.played_on or '          '}  {one.match.title}")
+            for one in facts.titles(db, club_id):
+                print(f"{one['id']:>5}  {one['played_on'] or '          '}  {one['title']}")
             return
         text = mf.write(match_file(read.recording(db, club_id, recording_id)))
     if to is None:

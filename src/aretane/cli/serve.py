@@ -1,6 +1,8 @@
-"""Start the database and the web server, and stop both cleanly."""
+"""Start the database and the web server, keep both running, and stop both cleanly."""
 
+import errno
 import fcntl
+import json
 import os
 import signal
 import socket
@@ -10,22 +12,29 @@ import time
 import urllib.error
 import urllib.request
 from collections.abc import Iterator
-from contextlib import contextmanager
+from contextlib import contextmanager, suppress
 from pathlib import Path
 from types import FrameType
 
-from aretane.settings import PROJECT, Settings
+from aretane.settings import EVERY_ADDRESS, PROJECT, Settings
+from aretane.store import instance
 from aretane.store.database import Address
 from aretane.store.instance import die_with_parent
 
-from .data import opened
+from .data import folder_of, opened
+from .supervise import Part, keep_running
 
-START_SECONDS = 30
+START_SECONDS = 60
 PORTS_TRIED = 50
+TALKING = 128
+"""Connections that may be in the middle of a request; those that wait for the next one are not counted.
+How many
+are answered at the same time is ARETANE_THREADS."""
+BACKLOG = 256
 
 
-class AlreadyRunning(RuntimeError):
-    """Another start of the same data is still running."""
+class CannotServe(RuntimeError):
+    """The application cannot be served like this; the message says why and what to do."""
 
 
 class Stopped(Exception):
@@ -38,21 +47,37 @@ def run(settings: Settings, *, demo: bool, develop: bool = False) -> None:
         signal.signal(number, _stop)
     name = "demo" if demo else "own"
     try:
-        with _only_one(settings.data_dir / f"{name}.lock"), opened(settings, demo=demo) as address:
-            port = free_port(settings.host, settings.port)
-            server = start_web(settings, address, port, develop)
+        with (
+            _only_one(settings.data_dir / f"{name}.lock"),
+            listening(settings.host, settings.port) as listener,
+            opened(settings, demo=demo) as data,
+        ):
+            port = listener.getsockname()[1]
+            url = f"http://{_shown(settings.host)}:{port}/"
+            web = Web(settings, data.address, listener, develop)
             helper = _pages_in_development(port) if develop else None
             try:
-                _wait_until_up(settings.host, port, server)
-                print(f"Aretane is ready: http://{_shown(settings.host)}:{port}/", flush=True)
+                web.start()
+                web.wait(url)
+                print(f"Aretane is ready: {url}", flush=True)
                 print("Press Ctrl-C to stop.", flush=True)
-                code = server.wait()
-                sys.exit(f"aretane: the web server stopped by itself (code {code})")
+                parts = [web.part(url)]
+                if data.server is not None:
+                    parts.insert(0, _database_part(data.server))
+                keep_running(parts, status_file(settings, demo), url)
             finally:
-                for process in filter(None, (helper, server)):
-                    _end(process)
+                web.end()
+                if helper is not None:
+                    _end(helper)
+                with suppress(OSError):
+                    status_file(settings, demo).unlink()
     except Stopped:
         print("\nStopped.", flush=True)
+
+
+def status_file(settings: Settings, demo: bool) -> Path:
+    """Where a running Aretane says how it is."""
+    return settings.data_dir / f"{'demo' if demo else 'own'}.status.json"
 
 
 def _stop(number: int, frame: FrameType | None) -> None:
@@ -64,57 +89,188 @@ def _stop(number: int, frame: FrameType | None) -> None:
 @contextmanager
 def _only_one(path: Path) -> Iterator[None]:
     """Hold a lock that the kernel lets go of however this process ends."""
-    path.parent.mkdir(parents=True, exist_ok=True)
-    with path.open("a") as file:
+    folder_of(path.parent)
+    try:
+        file = path.open("a")
+    except OSError as error:
+        raise CannotServe(
+            f"the data folder {path.parent} cannot be written ({error.strerror}): make it writable, or set "
+            "ARETANE_DATA_DIR to a folder that is"
+        ) from error
+    with file:
         try:
             fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
         except BlockingIOError as error:
-            raise AlreadyRunning("it is already running with this data; stop that one first") from error
+            raise CannotServe("it is already running with this data; stop that one first") from error
         yield
 
 
-def free_port(host: str, wanted: int) -> int:
-    """The wanted port, or the next free one. Raises OSError when none of PORTS_TRIED is free."""
-    for port in range(wanted, wanted + PORTS_TRIED):
-        with socket.socket(socket.AF_INET6 if ":" in host else socket.AF_INET) as probe:
-            probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+def is_running(settings: Settings, demo: bool) -> bool:
+    """Whether the data is being served."""
+    try:
+        with (settings.data_dir / f"{'demo' if demo else 'own'}.lock").open("a") as file:
+            fcntl.flock(file, fcntl.LOCK_EX | fcntl.LOCK_NB)
+    except BlockingIOError:
+        return True
+    except OSError:
+        return False
+    return False
+
+
+@contextmanager
+def listening(host: str, wanted: int) -> Iterator[socket.socket]:
+    """A socket that listens on the wanted port, or on the next free one. It outlives the web server, so
+    that
+    requests wait while that is started again.
+
+    Raises CannotServe where the address cannot be used or none of PORTS_TRIED is free.
+    """
+    family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    for port in range(wanted, min(wanted + PORTS_TRIED, 65536)):
+        with socket.socket(family) as listener:
+            listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
             try:
-                probe.bind((host, port))
-            except OSError:
+                listener.bind((host, port))
+                listener.listen(BACKLOG)
+            except OSError as error:
+                _why_not(error, host, port)
                 continue
-            return port
-    raise AlreadyRunning(f"no free port from {wanted} to {wanted + PORTS_TRIED - 1}; set ARETANE_PORT")
+            yield listener
+            return
+    raise CannotServe(f"no free port from {wanted} to {wanted + PORTS_TRIED - 1}; set ARETANE_PORT")
 
 
-def start_web(
-    settings: Settings, address: Address, port: int, develop: bool = False
-) -> subprocess.Popen[bytes]:
-    """gunicorn with one threaded worker; it ends when this process does."""
-    host = f"[{settings.host}]" if ":" in settings.host else settings.host
-    options = [
-        f"--bind={host}:{port}",
-        "--worker-class=gthread",
-        "--workers=1",
-        f"--threads={settings.threads}",
-        "--no-control-socket",
-        "--log-level=warning",
-        "--graceful-timeout=5",
-        *(["--reload"] if develop else []),
-    ]
-    environment = os.environ | {
-        "ARETANE_DATABASE_URL": address.url(),
-        "ARETANE_DATA_DIR": str(settings.data_dir.resolve()),
-        "PYTHONPATH": str(PROJECT / "src"),
-        # A heap for every request thread would keep a third more memory than is used.
-        "MALLOC_ARENA_MAX": "2",
-    }
-    return subprocess.Popen(
-        [sys.executable, "-m", "gunicorn", *options, "aretane.web.wsgi:application()"],
-        env=environment,
-        stdin=subprocess.DEVNULL,
-        start_new_session=True,
-        preexec_fn=die_with_parent,
+def _why_not(error: OSError, host: str, port: int) -> None:
+    """Raises CannotServe unless another port may do."""
+    if error.errno == errno.EADDRINUSE:
+        return
+    if error.errno == errno.EACCES:
+        raise CannotServe(f"port {port} is not for this user; set ARETANE_PORT to 1024 or more") from error
+    raise CannotServe(
+        f"ARETANE_HOST is {host!r}, which is no address of this machine ({error.strerror}); "
+        "use 127.0.0.1, or 0.0.0.0 for every address"
+    ) from error
+
+
+class Web:
+    """The web server: gunicorn with one threaded worker, over a socket that is listening already. It
+    ends when
+    this process does."""
+
+    def __init__(
+        self, settings: Settings, address: Address, listener: socket.socket, develop: bool = False
+    ):
+        self._settings, self._address = settings, address
+        self._listener, self._develop = listener, develop
+        self.process: subprocess.Popen[bytes] | None = None
+
+    def start(self) -> None:
+        """Begin to start it."""
+        options = [
+            f"--bind=fd://{self._listener.fileno()}",
+            "--worker-class=aretane.web.worker.PatientWorker",
+            "--workers=1",
+            f"--threads={TALKING}",
+            "--keep-alive=5",
+            "--no-control-socket",
+            "--no-sendfile",
+            "--log-level=warning",
+            "--graceful-timeout=5",
+            *(["--reload"] if self._develop else []),
+        ]
+        environment = os.environ | {
+            "ARETANE_DATABASE_URL": self._address.url(),
+            "ARETANE_DATA_DIR": str(self._settings.data_dir.resolve()),
+            "PYTHONPATH": str(PROJECT / "src"),
+            # A heap for every request thread would keep a third more memory than is used.
+            "MALLOC_ARENA_MAX": "2",
+        }
+        self.process = subprocess.Popen(
+            [sys.executable, "-m", "gunicorn", *options, "aretane.web.wsgi:application()"],
+            env=environment,
+            stdin=subprocess.DEVNULL,
+            start_new_session=True,
+            preexec_fn=die_with_parent,
+            pass_fds=(self._listener.fileno(),),
+        )
+
+    def ended(self) -> bool:
+        """Whether it does not run."""
+        return self.process is None or self.process.poll() is not None
+
+    def end(self) -> None:
+        """Stop it."""
+        if self.process is not None:
+            _end(self.process)
+
+    def wait(self, url: str) -> None:
+        """Wait until it answers; ends this process where it does not start."""
+        deadline = time.monotonic() + START_SECONDS
+        while time.monotonic() < deadline and not self.ended():
+            if answers(url):
+                return
+            time.sleep(0.05)
+        sys.exit("aretane: the web server did not start; its messages are above")
+
+    def part(self, url: str) -> Part:
+        """It as a part to keep running."""
+
+        def why() -> str:
+            code = None if self.process is None else self.process.returncode
+            return f"code {code}; its messages are in this log"
+
+        return Part("web server", self.start, self.ended, lambda: answers(url), self.end, why)
+
+
+def _database_part(server: instance.Instance) -> Part:
+    def end() -> None:
+        if server.process is not None:
+            server.process.kill()
+            server.process.wait()
+
+    return Part(
+        "database", server.launch, server.ended, lambda: instance.answers(server.socket), end, server.why
     )
+
+
+def answers(url: str) -> bool:
+    """Whether the web server answers there."""
+    try:
+        with urllib.request.urlopen(f"{url}api/state", timeout=2):
+            return True
+    except (urllib.error.URLError, OSError):
+        return False
+
+
+def tell_status(settings: Settings, *, demo: bool) -> bool:
+    """Print how a running Aretane is; returns whether all is well."""
+    if not is_running(settings, demo):
+        print(
+            f"Aretane is not running with this data: start it with ./aretane {'demo' if demo else 'serve'}"
+        )
+        return False
+    try:
+        told = json.loads(status_file(settings, demo).read_text())
+    except (OSError, ValueError):
+        print("Aretane is starting.")
+        return False
+    print(f"Aretane is running: {told['address']}")
+    well = True
+    for part in told["parts"]:
+        often = f", started again {part['restarts']} times" if part["restarts"] else ""
+        print(f"  {part['name']}: {part['state']}{often}" + (f"; {part['words']}" if part["words"] else ""))
+        well = well and part["state"] == "running"
+    try:
+        with urllib.request.urlopen(f"{told['address']}api/state", timeout=5) as answer:
+            troubles = json.load(answer)["troubles"]
+    except (OSError, ValueError):
+        print("  pages: no answer")
+        return False
+    for one in troubles:
+        print(f"  {one['what']}, for {one['seconds']:.0f} s: {one['words']}")
+    if well and not troubles:
+        print("  all is well")
+    return well and not troubles
 
 
 def _pages_in_development(port: int) -> subprocess.Popen[bytes]:
@@ -129,20 +285,9 @@ def _pages_in_development(port: int) -> subprocess.Popen[bytes]:
     )
 
 
-def _wait_until_up(host: str, port: int, server: subprocess.Popen[bytes]) -> None:
-    deadline = time.monotonic() + START_SECONDS
-    while time.monotonic() < deadline and server.poll() is None:
-        try:
-            with urllib.request.urlopen(f"http://{_shown(host)}:{port}/api/session", timeout=5):
-                return
-        except (urllib.error.URLError, ConnectionError, TimeoutError):
-            time.sleep(0.05)
-    sys.exit("aretane: the web server did not start; its messages are above")
-
-
 def _shown(host: str) -> str:
     """The address a browser on this machine opens."""
-    if host in ("0.0.0.0", "::"):
+    if host in EVERY_ADDRESS:
         return "127.0.0.1"
     return f"[{host}]" if ":" in host else host
 

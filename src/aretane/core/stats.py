@@ -84,8 +84,20 @@ def mean(values: list[float], level: float = LEVEL) -> Mean:
     if n == 0:
         return Mean(0, None, None, None)
     m = sum(values) / n
+    return _mean(n, m, sum((v - m) ** 2 for v in values), level)
+
+
+def mean_of_sums(n: int, total: float, squares: float, level: float = LEVEL) -> Mean:
+    """`mean` of n values from their sum and the sum of their squares."""
+    if n == 0:
+        return Mean(0, None, None, None)
+    return _mean(n, total / n, max(0.0, squares - total * total / n), level)
+
+
+def _mean(n: int, m: float, off: float, level: float) -> Mean:
+    """Mean `m` of n values with its interval; `off` is the sum of their squared distances from it."""
     if n == 1:
         return Mean(1, m, None, None)
-    spread = sqrt(sum((v - m) ** 2 for v in values) / (n - 1))
+    spread = sqrt(off / (n - 1))
     half = float(stdtrit(n - 1, 0.5 + level / 2)) * spread / sqrt(n)
     return Mean(n, m, m - half, m + half)

@@ -15,6 +15,8 @@ DISCIPLINES: Words = {
     "english-eight-ball": "English eight-ball",
     "snooker": "Snooker",
 }
+RACKS_CROSSED = frozenset(("straight-pool",))
+"""Disciplines in which score and runs go on from one rack to the next."""
 
 MATCH_KINDS: Words = {
     "match": "Match",

@@ -1,6 +1,7 @@
 """The match file: JSON, versioned, described in docs/match-file.md. Reading names every fault."""
 
 import json
+from collections import Counter, defaultdict
 from dataclasses import dataclass
 from datetime import date
 from typing import Annotated, Any, Literal
@@ -9,6 +10,7 @@ from pydantic import Field, ValidationError
 
 from aretane.core import vocabulary as v
 from aretane.core.layout import layout_faults
+from aretane.core.limits import MOST_PLAYERS, MOST_RACKS, MOST_SHOTS
 from aretane.core.review.replay import end_of, replay
 from aretane.core.rules import options_for, rules_for
 from aretane.core.shot import Ending, Rack
@@ -16,6 +18,7 @@ from aretane.core.skill import DEFAULT_LEVEL
 from aretane.core.table import Table, table_for
 from aretane.core.units import metres
 
+from .salvage import drop, place_of, reach, words_of
 from .shapes import (
     BreakCondition,
     BreakOrder,
@@ -45,6 +48,10 @@ FORMAT: Literal["aretane-match"] = "aretane-match"
 VERSION: Literal[1] = 1
 
 PRUNINGS = 4
+MOST_NAMES = 1000
+"""Names of one object; no object of the format has a hundredth of that."""
+MOST_FAULTS = 1000
+"""Faults named one by one; what there is beyond them is counted."""
 Opening = Annotated[float, Field(ge=60, le=230)]
 
 
@@ -107,7 +114,7 @@ class RackShape(Shape):
     winner: Label | None = None
     how: EndedHow | None = None
     notes: Text = ""
-    shots: list[ShotShape] = Field(default_factory=list, max_length=300)
+    shots: list[ShotShape] = Field(default_factory=list, max_length=MOST_SHOTS)
 
 
 class MatchFile(Shape):
@@ -116,9 +123,9 @@ class MatchFile(Shape):
     format: Literal["aretane-match"] = FORMAT
     version: Literal[1] = VERSION
     match: MatchShape
-    players: list[PlayerShape] = Field(min_length=1, max_length=8)
+    players: list[PlayerShape] = Field(min_length=1, max_length=MOST_PLAYERS)
     table: TableShape = Field(default_factory=TableShape)
-    racks: list[RackShape] = Field(default_factory=list, max_length=200)
+    racks: list[RackShape] = Field(default_factory=list, max_length=MOST_RACKS)
 
 
 @dataclass(frozen=True, slots=True)
@@ -184,9 +191,17 @@ def read(text: str) -> Reading:
         faults = [_fault(entry) for entry in entries]
         readable = _pruned(data, entries)
         faults += _meaning_faults(readable) if readable is not None else []
-        return Reading(tuple(sorted(faults, key=_order)), _cut(data, faults))
+        return Reading(_listed(sorted(faults, key=_order)), _cut(data, faults))
     faults = _meaning_faults(match)
-    return Reading(tuple(faults), _cut(dump(match), faults) if faults else match)
+    return Reading(_listed(faults), _cut(dump(match), faults) if faults else match)
+
+
+def _listed(faults: list[Fault]) -> tuple[Fault, ...]:
+    """The faults, and one that counts those beyond MOST_FAULTS."""
+    if len(faults) <= MOST_FAULTS:
+        return tuple(faults)
+    more = Fault(None, None, "file", f"and {len(faults) - MOST_FAULTS} more faults, not named here")
+    return (*faults[:MOST_FAULTS], more)
 
 
 def _order(fault: Fault) -> tuple[int, int]:
@@ -201,7 +216,7 @@ def _pruned(data: dict[str, Any], entries: list[Any]) -> MatchFile | None:
     rest: Any = json.loads(json.dumps(data))
     for _ in range(PRUNINGS):
         for entry in entries:
-            _drop(rest, [part for part in entry["loc"] if part != "[key]"], entry["type"])
+            _drop(rest, place_of(entry), entry["type"])
         try:
             return MatchFile.model_validate(rest)
         except ValidationError as error:
@@ -212,36 +227,24 @@ def _pruned(data: dict[str, Any], entries: list[Any]) -> MatchFile | None:
 def _drop(rest: Any, place: list[Any], kind: str) -> None:
     """Take out the field at `place`; in a list, the whole list; a missing shooter becomes anybody."""
     if kind == "missing" and place[-1] == "shooter" and rest.get("players"):
-        holder = _reach(rest, place[:-1])
+        holder = reach(rest, place[:-1])
         first = rest["players"][0]
         if isinstance(holder, dict) and isinstance(first, dict) and isinstance(first.get("id"), str):
             holder["shooter"] = first["id"]
         return
-    while place and isinstance(place[-1], int) and place[-2:-1] != ["shots"]:
-        place = place[:-1]
-    holder = _reach(rest, place[:-1]) if place else None
-    if isinstance(holder, dict):
-        holder.pop(place[-1], None)
-    elif isinstance(holder, list) and place[-1] < len(holder):
-        holder[place[-1]] = {}
-
-
-def _reach(rest: Any, place: list[Any]) -> Any:
-    for part in place:
-        try:
-            rest = rest[part]
-        except (KeyError, IndexError, TypeError):
-            return None
-    return rest
+    drop(rest, place, ("shots",))
 
 
 def _once(pairs: list[tuple[str, Any]]) -> dict[str, Any]:
     """One JSON object. A name that stands twice (two cue balls, say) would lose one of the two unsaid."""
-    names = [name for name, _ in pairs]
-    for name in names:
-        if names.count(name) > 1:
-            raise ValueError(f"{name!r} stands twice in one object: keep one")
-    return dict(pairs)
+    if len(pairs) > MOST_NAMES:
+        raise ValueError(f"an object with {len(pairs)} names is no part of a match file")
+    made = dict(pairs)
+    if len(made) < len(pairs):
+        counted = Counter(name for name, _ in pairs)
+        twice = next(name for name, count in counted.items() if count > 1)
+        raise ValueError(f"{twice!r} stands twice in one object: keep one")
+    return made
 
 
 def _no_constant(name: str) -> float:
@@ -252,26 +255,20 @@ def _version_faults(data: dict[str, Any]) -> list[Fault]:
     if data.get("format") != FORMAT:
         return [Fault(None, None, "format", f'the file must say "format": "{FORMAT}"')]
     if data.get("version") != VERSION or isinstance(data.get("version"), bool):
-        words = f"version {data.get('version')!r} cannot be read; this program reads version {VERSION}"
+        told = str(data.get("version"))[:40]
+        words = f"version {told!r} cannot be read; this program reads version {VERSION}"
         return [Fault(None, None, "version", words)]
     return []
 
 
 def _fault(entry: Any) -> Fault:
-    place = [part for part in entry["loc"] if part != "[key]"]
+    place = place_of(entry)
     rack = shot = None
     if len(place) > 1 and place[0] == "racks" and isinstance(place[1], int):
         rack, place = place[1] + 1, place[2:]
         if len(place) > 1 and place[0] == "shots" and isinstance(place[1], int):
             shot, place = place[1] + 1, place[2:]
-    words = entry["msg"].removeprefix("Value error, ")
-    if entry["type"] == "extra_forbidden":
-        words = "no such field; check its spelling"
-    elif entry["type"] == "literal_error":
-        words = f"{entry['input']!r} is not known here; use {entry['ctx']['expected']}"
-    elif entry["type"] == "missing":
-        words = "this field is needed"
-    return Fault(rack, shot, ".".join(str(part) for part in place) or "whole", words)
+    return Fault(rack, shot, ".".join(str(part) for part in place) or "whole", words_of(entry))
 
 
 def _cut(data: dict[str, Any], faults: list[Fault]) -> MatchFile | None:
@@ -279,8 +276,11 @@ def _cut(data: dict[str, Any], faults: list[Fault]) -> MatchFile | None:
     if any(fault.rack is None for fault in faults):
         return None
     racks = []
+    of_rack: dict[int | None, list[Fault]] = defaultdict(list)
+    for fault in faults:
+        of_rack[fault.rack].append(fault)
     for number, rack in enumerate(data.get("racks", []), start=1):
-        here = [fault for fault in faults if fault.rack == number]
+        here = of_rack.get(number, [])
         if any(fault.shot is None for fault in here):
             continue
         until = min((fault.shot - 1 for fault in here if fault.shot), default=None)

@@ -22,6 +22,7 @@ from aretane.core import vocabulary as v
 from aretane.core.balls import ALL_BALLS, COLOURS
 from aretane.core.geometry import Point
 from aretane.core.layout import Layout
+from aretane.core.limits import LATEST, LONGEST_LABEL, LONGEST_SAID, LONGEST_TEXT, LONGEST_TITLE
 from aretane.core.motion.strike import MISCUE
 from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, TargetKind, Tip, VisitPlan
 from aretane.core.skill import PRESETS
@@ -69,7 +70,10 @@ def _ball(value: str) -> str:
 Ball = Annotated[str, AfterValidator(_ball), WithJsonSchema({"type": "string", "enum": list(_BALLS)})]
 Millimetres = Annotated[float, Field(ge=-100, le=5000)]
 Place = Annotated[tuple[Millimetres, Millimetres], Field(description="[x, y] in mm from the corner")]
-Text = Annotated[str, Field(max_length=4000)]
+Text = Annotated[str, Field(max_length=LONGEST_TEXT)]
+Said = Annotated[str, Field(max_length=LONGEST_SAID)]
+Mark = Annotated[float, Field(ge=0, le=LATEST)]
+"""s on the recording's clock."""
 
 
 def _said(value: str) -> str:
@@ -78,9 +82,9 @@ def _said(value: str) -> str:
     return value
 
 
-Label = Annotated[str, Field(min_length=1, max_length=60), AfterValidator(_said)]
-Reasoned = Annotated[str, Field(min_length=1, max_length=300), AfterValidator(_said)]
-Title = Annotated[str, Field(min_length=1, max_length=120), AfterValidator(_said)]
+Label = Annotated[str, Field(min_length=1, max_length=LONGEST_LABEL), AfterValidator(_said)]
+Reasoned = Annotated[str, Field(min_length=1, max_length=LONGEST_SAID), AfterValidator(_said)]
+Title = Annotated[str, Field(min_length=1, max_length=LONGEST_TITLE), AfterValidator(_said)]
 
 ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
 BreakHit = Annotated[str, Code(v.BREAK_HITS, "way to hit the ball on a break")]
@@ -197,9 +201,9 @@ class VisitPlanShape(Shape):
     break_ball: Ball | None = None
     problems: list[Ball] = Field(default_factory=list, max_length=22)
     insurance: list[Ball] = Field(default_factory=list, max_length=22)
-    clusters: Annotated[str, Field(max_length=300)] = ""
+    clusters: Said = ""
     group: Group | None = None
-    group_reason: Annotated[str, Field(max_length=300)] = ""
+    group_reason: Said = ""
     state: PlanState | None = None
 
 
@@ -279,7 +283,7 @@ class VerdictShape(Shape):
 
     by: Label
     decision: Decision
-    reason: Annotated[str, Field(max_length=300)] = ""
+    reason: Said = ""
     advised: AdvisedShape | None = None
     school: ChoiceSchool | None = None
 
@@ -301,7 +305,7 @@ class JudgementShape(Shape):
     evidence: dict[Cause, Evidence] = Field(default_factory=dict)
     caused_back: int | None = Field(default=None, ge=1, le=60)
     question: Annotated[str, Field(max_length=1000)] = ""
-    lesson: Annotated[str, Field(max_length=300)] = ""
+    lesson: Said = ""
 
 
 class DrawingShape(Shape):
@@ -326,8 +330,8 @@ class ShotShape(Shape):
     follow from the shot before."""
 
     shooter: Label
-    time_s: float | None = Field(default=None, ge=0, le=1_000_000)
-    end_s: float | None = Field(default=None, ge=0, le=1_000_000)
+    time_s: Mark | None = None
+    end_s: Mark | None = None
     gap: Gap | None = None
     layout: LayoutShape = Field(default_factory=LayoutShape)
     plan: PlanShape = Field(default_factory=PlanShape)

@@ -8,6 +8,8 @@ import re
 from collections.abc import Iterable
 from dataclasses import dataclass
 
+from aretane.core.limits import LATEST
+
 SHORTEST = 0.001
 """s. A cue ends after it starts."""
 MOST_CUES = 5000
@@ -117,5 +119,10 @@ def _cue(first: int, block: list[str]) -> Cue | VttFault | None:
     start, end = (((h * 60 + m) * 60) + s + ms / 1000 for h, m, s, ms in (numbers[:4], numbers[4:]))
     if end <= start:
         return VttFault(first + at, "this cue ends before it starts: exchange the two times")
+    if end > LATEST:
+        return VttFault(
+            first + at,
+            f"this cue ends after {LATEST:.0f} s, later than any recording lasts: mend its times",
+        )
     said = html.unescape(_TAG.sub("", "\n".join(block[at + 1 :]))).strip()
     return Cue(start, end, said, block[0].strip() if at else "")

@@ -1,18 +1,45 @@
-"""Connections and transactions. Reads are read-only with a time limit; writes commit or roll back."""
+"""Connections and transactions. Reads are read-only with a time limit; writes commit or roll back.
 
-from collections.abc import Iterator
-from contextlib import contextmanager
+Connections are pooled, a pool of readers and one of writers an address. Writers see what was committed last
+(READ COMMITTED) and lock rows, never the gaps between them. What a write needs is locked from the outside
+in: recording, rack, shots. A write that gets into another one's way all the same is run again.
+"""
+
+import random
+import time
+from collections import OrderedDict
+from collections.abc import Callable, Iterator
+from contextlib import contextmanager, suppress
 from dataclasses import dataclass
-from typing import Any
+from threading import Lock
+from typing import Any, TypeVar
 from urllib.parse import parse_qs, quote, unquote, urlsplit
 
 import pymysql
+from dbutils.pooled_db import PooledDB
 from pymysql.connections import Connection
+from pymysql.constants import CR, ER
 from pymysql.cursors import DictCursor
 
+from .errors import Busy, Uncertain
+
 READ_SECONDS = 20
+LOCK_SECONDS = 5
+"""A write waits so long for another one before it is run again."""
+ANSWER_SECONDS = 25
+"""A database that says nothing for so long counts as away."""
+AGAIN_AFTER = (0.01, 0.03, 0.1, 0.2, 0.4, 0.8)
+"""s, at random up to twice as long, before a write that was in another one's way is run again."""
+IN_THE_WAY = frozenset((ER.LOCK_DEADLOCK, ER.LOCK_WAIT_TIMEOUT))
+LOST = frozenset((CR.CR_SERVER_GONE_ERROR, CR.CR_SERVER_LOST, 0))
+"""Codes of a connection that broke."""
+BROKEN = (pymysql.err.OperationalError, pymysql.err.InterfaceError, pymysql.err.InternalError)
+KEPT_IDLE = 8
+"""Connections a pool keeps open."""
+MOST_POOLS = 6
 
 Db = Connection
+T = TypeVar("T")
 
 
 class AddressError(ValueError):
@@ -60,8 +87,11 @@ class Address:
         return f"mysql://{login}@{host}:{self.port}/{self.database}{query}"
 
 
-def connect(address: Address, *, with_database: bool = True) -> Db:
-    """Open a connection. Encryption is skipped on a socket or loopback, where it only costs time."""
+def connect(address: Address, *, with_database: bool = True, seconds: float = ANSWER_SECONDS) -> Db:
+    """Open a connection that waits `seconds` for an answer.
+
+    Encryption is skipped on a socket or loopback, where it only costs time.
+    """
     local = address.unix_socket is not None or address.host in ("127.0.0.1", "localhost", "::1")
     return pymysql.connect(
         user=address.user,
@@ -76,36 +106,93 @@ def connect(address: Address, *, with_database: bool = True) -> Db:
         autocommit=False,
         ssl_disabled=local,
         connect_timeout=5,
+        read_timeout=seconds,
+        write_timeout=seconds,
         init_command="SET sql_mode='STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE'",
     )
+
+
+_READING = (f"SET SESSION max_statement_time = {READ_SECONDS}", "SET SESSION TRANSACTION READ ONLY")
+_WRITING = (
+    "SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED",
+    f"SET SESSION innodb_lock_wait_timeout = {LOCK_SECONDS}",
+)
+_pools: OrderedDict[tuple[Address, tuple[str, ...]], PooledDB] = OrderedDict()
+_pools_lock = Lock()
+
+
+def _pool(address: Address, session: tuple[str, ...]) -> PooledDB:
+    with _pools_lock:
+        key = (address, session)
+        if key not in _pools:
+            _pools[key] = PooledDB(
+                lambda: connect(address), maxcached=KEPT_IDLE, setsession=list(session), ping=1,
+                failures=BROKEN,
+            )  # fmt: skip
+            while len(_pools) > MOST_POOLS:
+                _pools.popitem(last=False)[1].close()
+        _pools.move_to_end(key)
+        return _pools[key]
+
+
+@contextmanager
+def _taken(address: Address, session: tuple[str, ...]) -> Iterator[Db]:
+    """A pooled connection; what it left open is rolled back when it is given back."""
+    db: Any = _pool(address, session).connection()
+    try:
+        yield db
+    finally:
+        with suppress(pymysql.MySQLError):
+            db.close()
 
 
 @contextmanager
 def reading(address: Address) -> Iterator[Db]:
     """A read-only transaction that is ended after READ_SECONDS."""
-    db = connect(address)
-    try:
-        run(db, "SET SESSION max_statement_time = %s", READ_SECONDS)
-        run(db, "START TRANSACTION READ ONLY")
+    with _taken(address, _READING) as db:
+        db.begin()
         yield db
         db.rollback()
-    finally:
-        db.close()
 
 
 @contextmanager
 def writing(address: Address) -> Iterator[Db]:
-    """A transaction that commits at the end, or rolls back when anything raises."""
-    db = connect(address)
-    try:
-        db.begin()
-        yield db
-        db.commit()
-    except BaseException:
-        db.rollback()
-        raise
-    finally:
-        db.close()
+    """A transaction that commits at the end, or rolls back when anything raises.
+
+    Raises Uncertain where the connection broke while it was being committed.
+    """
+    with _taken(address, _WRITING) as db:
+        try:
+            db.begin()
+            yield db
+        except BaseException:
+            with suppress(pymysql.MySQLError):
+                db.rollback()
+            raise
+        try:
+            db.commit()
+        except (pymysql.err.OperationalError, pymysql.err.InterfaceError) as error:
+            if error.args and error.args[0] in LOST:
+                raise Uncertain from error
+            raise
+
+
+def written(address: Address, change: Callable[[Db], T]) -> T:
+    """What `change` gives back, its writes committed; run again where other writes were in its way.
+
+    Raises Busy when they still are after the last of AGAIN_AFTER.
+    """
+    for pause in (*AGAIN_AFTER, None):
+        try:
+            with writing(address) as db:
+                return change(db)
+        except pymysql.err.OperationalError as error:
+            if error.args[0] not in IN_THE_WAY:
+                raise
+            if pause is None:
+                raise Busy from error
+        time.sleep(pause * (1.0 + random.random()))
+    raise AssertionError("the last round returns or raises")
 
 
 def run(db: Db, sql: str, *values: Any) -> None:

@@ -10,7 +10,6 @@ import socket
 import subprocess
 import tempfile
 import time
-from dataclasses import dataclass
 from pathlib import Path
 
 import pymysql
@@ -18,23 +17,55 @@ import pymysql
 PR_SET_PDEATHSIG = 1
 SOCKET_PATH_LIMIT = 100
 START_SECONDS = 60
+STOP_SECONDS = 30
+
+_LIBC = ctypes.CDLL(None)  # opened before any fork
 
 
 class InstanceError(RuntimeError):
     """The private server cannot be made or started; the message says why and where to look."""
 
 
-@dataclass(frozen=True, slots=True)
 class Instance:
-    """A server that answers. `process` is None when it was already running for another command."""
+    """A private server in a folder. `process` is None while another command's server is joined."""
 
-    folder: Path
-    socket: Path
-    process: subprocess.Popen[bytes] | None
+    def __init__(self, folder: Path):
+        self.folder = folder
+        self.socket = socket_path(folder)
+        self.process: subprocess.Popen[bytes] | None = None
 
     def url(self, database: str) -> str:
         """The address of one of its databases, for `database.connect`."""
         return f"mysql://{getpass.getuser()}@localhost/{database}?unix_socket={self.socket}"
+
+    def launch(self) -> None:
+        """Begin to start the server, made at first use. Raises InstanceError."""
+        try:
+            self.folder.mkdir(parents=True, exist_ok=True, mode=0o700)
+            data = self.folder / "data"
+            if not (data / "mysql").is_dir():
+                _make(self.folder, data)
+            self.socket.unlink(missing_ok=True)
+            self.process = _launch(self.folder, data, self.socket)
+        except OSError as error:
+            raise InstanceError(
+                f"the database in {self.folder} cannot be started: {error.strerror or error}; "
+                "see that the folder can be written and its disk has room"
+            ) from error
+
+    def ended(self) -> bool:
+        """Whether it has stopped running."""
+        return self.process.poll() is not None if self.process is not None else not answers(self.socket)
+
+    def why(self) -> str:
+        """What the server said last of an error, and where it says more."""
+        log = self.folder / "server.log"
+        try:
+            lines = log.read_text(errors="replace").splitlines()[-200:]
+        except OSError:
+            lines = []
+        said = [line.split("[ERROR]", 1)[1].strip() for line in lines if "[ERROR]" in line]
+        return f"{said[-1]} ({log})" if said else f"see {log}"
 
     def stop(self) -> None:
         """Stop the server cleanly, if this command started it."""
@@ -42,7 +73,7 @@ class Instance:
             return
         self.process.terminate()
         try:
-            self.process.wait(timeout=30)
+            self.process.wait(timeout=STOP_SECONDS)
         except subprocess.TimeoutExpired:
             self.process.kill()
             self.process.wait()
@@ -50,7 +81,7 @@ class Instance:
 
 def die_with_parent() -> None:
     """Ask the kernel to end this child when its parent is killed (Linux; run between fork and exec)."""
-    ctypes.CDLL(None).prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
+    _LIBC.prctl(PR_SET_PDEATHSIG, signal.SIGTERM)
 
 
 def start(folder: Path) -> Instance:
@@ -58,22 +89,17 @@ def start(folder: Path) -> Instance:
 
     Raises InstanceError.
     """
-    folder.mkdir(parents=True, exist_ok=True, mode=0o700)
-    path = socket_path(folder)
-    if answers(path):
-        return Instance(folder, path, None)
-    data = folder / "data"
-    if not (data / "mysql").is_dir():
-        _make(folder, data)
-    path.unlink(missing_ok=True)
-    process = _launch(folder, data, path)
+    made = Instance(folder)
+    if answers(made.socket):
+        return made
+    made.launch()
     deadline = time.monotonic() + START_SECONDS
-    while not answers(path):
-        if process.poll() is not None or time.monotonic() > deadline:
-            process.kill()
-            raise InstanceError(f"the database server did not start; see {folder / 'server.log'}")
+    while not answers(made.socket):
+        if made.ended() or time.monotonic() > deadline:
+            made.stop()
+            raise InstanceError(f"the database server did not start: {made.why()}")
         time.sleep(0.05)
-    return Instance(folder, path, process)
+    return made
 
 
 def socket_path(folder: Path) -> Path:

@@ -22,6 +22,10 @@ CREATE TABLE IF NOT EXISTS migration (
 """
 
 
+MIGRATE_SECONDS = 3600
+"""A large table takes its time to be altered."""
+
+
 class MigrationError(StoreError):
     """The database does not fit this program; the message names the migration."""
 
@@ -29,7 +33,7 @@ class MigrationError(StoreError):
 def migrate(address: Address) -> list[str]:
     """Bring the database up to date, making it where it is missing. Returns what was applied."""
     _ensure_database(address)
-    db = connect(address)
+    db = connect(address, seconds=MIGRATE_SECONDS)
     try:
         run(db, "SELECT GET_LOCK('aretane_migrate', 60)")
         run(db, RECORD)

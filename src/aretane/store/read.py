@@ -5,7 +5,7 @@ from itertools import groupby
 
 from .database import Db
 from .errors import NotFound
-from .records import Asker, Recording, StoredRack, StoredShot, recording_from, shot_from
+from .records import Asker, Recording, StoredRack, StoredShot, rack_from, recording_from, shot_from
 from .sql import Row, sql
 
 
@@ -60,7 +60,7 @@ def rack(db: Db, club_id: int, rack_id: int) -> StoredRack:
     if row is None:
         raise NotFound(f"there is no rack {rack_id}")
     shots = sql.list_shots(db, club_id=club_id, recording_id=None, rack_id=rack_id)
-    return StoredRack(**row, shots=tuple(shot_from(shot) for shot in shots))
+    return rack_from(row, [shot_from(shot) for shot in shots])
 
 
 def _racks(db: Db, club_id: int, recording_id: int | None) -> list[StoredRack]:
@@ -69,7 +69,7 @@ def _racks(db: Db, club_id: int, recording_id: int | None) -> list[StoredRack]:
     for row in rows:
         shots.setdefault(row["rack_id"], []).append(shot_from(row))
     return [
-        StoredRack(**row, shots=tuple(shots.get(row["id"], [])))
+        rack_from(row, shots.get(row["id"], []))
         for row in sql.list_racks(db, club_id=club_id, recording_id=recording_id)
     ]
 

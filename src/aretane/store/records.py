@@ -6,9 +6,14 @@ from dataclasses import dataclass, field
 from typing import Any
 
 from aretane.formats.match_file import MatchFile, MatchShape, PlayerShape, RackShape, TableShape
+from aretane.formats.salvage import salvaged
 from aretane.formats.shapes import ShotShape, dump
 
+from .errors import Refused
 from .sql import Row
+
+DAMAGED = "damaged"
+"""The tag that a damaged shot carries in a match file: it holds only what can be read."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -22,6 +27,8 @@ class Asker:
     length_unit: str
     speed_unit: str
     words: str
+    mark: str
+    """Tells this club's data from other data that the same browser may open."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -36,16 +43,22 @@ class Seat:
 
 @dataclass(frozen=True, slots=True)
 class StoredShot:
-    """A shot with its identity. `shape.shooter` is the player's id as text."""
+    """A shot with its identity. `shape.shooter` is the player's id as text.
+
+    `damage` says which stored values cannot be read; `shape` holds the others.
+    """
 
     id: str
     version: int
     shape: ShotShape
+    damage: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class StoredRack:
-    """A rack with its shots in order."""
+    """A rack with its shots in order. `version` counts changes of all but its shots, `content` every
+    change;
+    `damage` as in StoredShot."""
 
     id: int
     recording_id: int
@@ -56,12 +69,14 @@ class StoredRack:
     depth: str = "full"
     winner_id: int | None = None
     how: str | None = None
+    content: int = 1
     shots: tuple[StoredShot, ...] = ()
+    damage: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
 class Recording:
-    """A recording with its players and racks."""
+    """A recording with its players and racks. `damage` as in StoredShot, of its set-up."""
 
     id: int
     version: int
@@ -69,6 +84,7 @@ class Recording:
     table: TableShape
     seats: tuple[Seat, ...]
     racks: tuple[StoredRack, ...] = field(default=())
+    damage: tuple[str, ...] = ()
 
 
 def recording_values(match: MatchShape, table: TableShape) -> Row:
@@ -84,30 +100,56 @@ def recording_values(match: MatchShape, table: TableShape) -> Row:
 
 
 def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recording:
-    """A recording from its row and the rows that belong to it."""
+    """A recording from its row and the rows that belong to it, as far as they can be read."""
     fields = ("title", "played_on", "kind", "discipline", "race_to", "break_order", "notes")
+    options, lost = _value(row, "options", {})
+    told = {name: row[name] for name in fields} | {"options": options}
+    match, bad_match = salvaged(MatchShape, told, {"title": f"recording {row['id']}"})
+    equipment = {
+        "size": row["table_size"], "corner_mouth_mm": row["corner_mouth_mm"],
+        "side_mouth_mm": row["side_mouth_mm"], "cloth": row["cloth"],
+    }  # fmt: skip
+    table, bad_table = salvaged(TableShape, equipment, {})
     return Recording(
         id=row["id"],
         version=row["version"],
-        match=MatchShape(**{name: row[name] for name in fields}, options=json.loads(row["options"])),
-        table=TableShape(
-            size=row["table_size"],
-            corner_mouth_mm=row["corner_mouth_mm"],
-            side_mouth_mm=row["side_mouth_mm"],
-            cloth=row["cloth"],
-        ),
+        match=match,
+        table=table,
         seats=tuple(Seat(s["player_id"], s["name"], s["level"], s["file_key"]) for s in seats),
         racks=tuple(racks),
+        damage=(*lost, *bad_match, *bad_table),
     )
+
+
+def rack_from(row: Row, shots: list[StoredShot]) -> StoredRack:
+    """A rack from its row and its shots, as far as they can be read."""
+    told = {name: row[name] for name in ("notes", "depth", "how")}
+    head, damage = salvaged(RackShape, told, {})
+    return StoredRack(
+        **row | {"notes": head.notes, "depth": head.depth, "how": head.how},
+        shots=tuple(shots),
+        damage=damage,
+    )
+
+
+def _value(row: Row, column: str, otherwise: Any) -> tuple[Any, tuple[str, ...]]:
+    """A JSON column's value, and what is wrong with it."""
+    if row[column] is None:
+        return None, ()
+    try:
+        return json.loads(row[column]), ()
+    except (ValueError, RecursionError):
+        return otherwise, (f"{column}: this is not JSON",)
 
 
 JSON_COLUMNS = ("layout", "plan", "judgement", "drawings", "tags")
 
 
 def shot_values(shape: ShotShape) -> Row:
-    """Column values of a shot, JSON columns as text."""
+    """Column values of a shot, JSON columns as text. Raises Refused for one that could not be read
+    again."""
     data = dump(shape)
-    return {
+    values = {
         "shooter_id": int(shape.shooter),
         "time_s": shape.time_s,
         "end_s": shape.end_s,
@@ -120,15 +162,26 @@ def shot_values(shape: ShotShape) -> Row:
         "drawings": json.dumps(data.get("drawings", [])),
         "tags": json.dumps(shape.tags),
     }
+    faults = shot_from({"id": "", "version": 0, **values}).damage
+    if faults:
+        raise Refused(f"a shot cannot be stored, for it could not be read again: {faults[0]}")
+    return values
+
+
+_EMPTY: dict[str, Any] = {"layout": {}, "plan": {}, "judgement": {}, "drawings": [], "tags": []}
 
 
 def shot_from(row: Row) -> StoredShot:
-    """A shot from its row."""
-    data: dict[str, Any] = {name: json.loads(row[name]) for name in JSON_COLUMNS}
-    data["result"] = None if row["result"] is None else json.loads(row["result"])
+    """A shot from its row, as far as it can be read."""
+    data: dict[str, Any] = {}
+    lost: tuple[str, ...] = ()
+    for name in (*JSON_COLUMNS, "result"):
+        data[name], wrong = _value(row, name, _EMPTY.get(name))
+        lost += wrong
     plain = {name: row[name] for name in ("time_s", "end_s", "gap", "notes")}
-    shape = ShotShape(shooter=str(row["shooter_id"]), **plain, **data)
-    return StoredShot(row["id"], row["version"], shape)
+    shooter = {"shooter": str(row["shooter_id"])}
+    shape, damage = salvaged(ShotShape, shooter | plain | data, shooter)
+    return StoredShot(row["id"], row["version"], shape, (*lost, *damage))
 
 
 def with_players(shape: ShotShape, names: Mapping[str, str]) -> ShotShape:
@@ -149,7 +202,10 @@ def match_file(recording: Recording) -> MatchFile:
     keys = {str(seat.player_id): seat.file_key for seat in recording.seats}
 
     def shot(stored: StoredShot) -> ShotShape:
-        return with_players(stored.shape, keys)
+        named = with_players(stored.shape, keys)
+        if not stored.damage or DAMAGED in named.tags:
+            return named
+        return named.model_copy(update={"tags": [*named.tags[:-1], DAMAGED]})
 
     return MatchFile(
         match=recording.match,

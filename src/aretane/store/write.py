@@ -1,4 +1,7 @@
-"""The one place that writes. Each function runs inside the caller's transaction."""
+"""The one place that writes. Each function runs inside the caller's transaction.
+
+Rows are locked from the outside in: recording, then its racks by id, then what is in them.
+"""
 
 from collections.abc import Sequence
 from dataclasses import dataclass
@@ -7,6 +10,8 @@ from typing import Any
 import pymysql
 from pymysql.constants import ER
 
+from aretane.core.limits import MOST_RACKS, MOST_SHOTS
+from aretane.core.vocabulary import RACKS_CROSSED
 from aretane.formats.match_file import MatchFile, MatchShape, RackShape, TableShape
 from aretane.formats.shapes import ShotShape
 
@@ -14,7 +19,7 @@ from . import read
 from .database import Db
 from .errors import Conflict, NotFound, Refused
 from .records import StoredShot, recording_values, shot_from, shot_values, with_players
-from .sql import sql
+from .sql import Row, sql
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,6 +82,7 @@ def set_player(db: Db, club_id: int, player_id: int, name: str, level: str) -> N
         sql.set_player(db, club_id=club_id, player_id=player_id, name=name, level=level)
     except pymysql.err.IntegrityError as error:
         raise _name_taken(error, name) from error
+    sql.outdate_racks_of_player(db, club_id=club_id, player_id=player_id)
 
 
 def _name_taken(error: pymysql.err.IntegrityError, name: str) -> Exception:
@@ -116,6 +122,7 @@ def set_recording(
         except pymysql.err.IntegrityError as error:
             raise Refused("a player with shots or breaks in this recording cannot leave it") from error
     _seat(db, club_id, recording_id, [(p, seats.get(p, f"p{p}")) for p in player_ids])
+    sql.outdate_racks_after(db, recording_id=recording_id, number=0)
 
 
 def _seat(db: Db, club_id: int, recording_id: int, seats: Sequence[tuple[int, str]]) -> None:
@@ -137,6 +144,7 @@ def restore_recording(db: Db, club_id: int, recording_id: int) -> None:
     """Undo `remove_recording`. Raises NotFound."""
     if not sql.restore_recording(db, club_id=club_id, recording_id=recording_id):
         raise NotFound(f"there is no removed recording {recording_id}")
+    sql.outdate_racks_after(db, recording_id=recording_id, number=0)
 
 
 def import_match(db: Db, club_id: int, file: MatchFile, new_id: Any) -> tuple[int, list[str]]:
@@ -169,9 +177,9 @@ def import_match(db: Db, club_id: int, file: MatchFile, new_id: Any) -> tuple[in
             winner_id=None if rack.winner is None else ids[rack.winner],
             how=rack.how,
         )["id"]
-        for position, shot in enumerate(rack.shots, start=1):
-            own = with_players(shot, {key: str(player) for key, player in ids.items()})
-            _add_shot(db, club_id, recording_id, rack_id, new_id(), position, own)
+        names = {key: str(player) for key, player in ids.items()}
+        shots = [with_players(shot, names) for shot in rack.shots]
+        _add_shots(db, club_id, recording_id, rack_id, 0, [(new_id(), shot) for shot in shots])
     return recording_id, remarks
 
 
@@ -182,6 +190,8 @@ def add_rack(db: Db, club_id: int, recording_id: int, number: int, rack: RackSha
     count = len(list(sql.list_racks(db, club_id=club_id, recording_id=recording_id)))
     if not 1 <= number <= count + 1:
         raise Refused(f"rack {number} cannot be put in: this recording has {count} racks")
+    if count >= MOST_RACKS:
+        raise Refused(f"a recording holds {MOST_RACKS} racks: make another recording for the rest")
     sql.shift_racks_up(db, recording_id=recording_id, number=number)
     try:
         rack_id: int = sql.add_rack(
@@ -191,8 +201,8 @@ def add_rack(db: Db, club_id: int, recording_id: int, number: int, rack: RackSha
         )["id"]  # fmt: skip
     except pymysql.err.IntegrityError as error:
         raise _not_seated(error) from error
-    for position, shot in enumerate(rack.shots, start=1):
-        _add_shot(db, club_id, recording_id, rack_id, new_id(), position, shot)
+    _add_shots(db, club_id, recording_id, rack_id, 0, [(new_id(), shot) for shot in rack.shots])
+    sql.outdate_racks_after(db, recording_id=recording_id, number=number)
     return rack_id
 
 
@@ -202,7 +212,11 @@ def set_rack(db: Db, club_id: int, rack_id: int, version: int, head: RackShape) 
     if row is None:
         raise NotFound(f"there is no rack {rack_id}")
     if row["version"] != version:
-        raise Conflict("this rack was changed elsewhere since you opened it: reload it", {})
+        same = all(_head(row)[name] == value for name, value in _asked(head).items())
+        if same:
+            return  # sent twice: it is as it was asked for
+        words = "who breaks, the notes or the end of this rack were changed elsewhere since you opened it"
+        raise Conflict(words, {"rack": {"version": row["version"], **_head(row)}})
     try:
         sql.set_rack(
             db, club_id=club_id, rack_id=rack_id, breaker_id=_player_id(head.breaker), notes=head.notes,
@@ -212,16 +226,48 @@ def set_rack(db: Db, club_id: int, rack_id: int, version: int, head: RackShape) 
         raise _not_seated(error) from error
 
 
-def remove_rack(db: Db, club_id: int, rack_id: int) -> RackShape:
-    """Remove a rack with its shots; returns it, so that it can be put back. Raises NotFound."""
+def _head(row: Row) -> dict[str, Any]:
+    """What a rack says besides its shots, as pages know it."""
+    return {
+        "breaker": _as_text(row["breaker_id"]), "notes": row["notes"], "depth": row["depth"],
+        "winner": _as_text(row["winner_id"]), "how": row["how"],
+    }  # fmt: skip
+
+
+def _asked(head: RackShape) -> dict[str, Any]:
+    return {name: getattr(head, name) for name in ("breaker", "notes", "depth", "winner", "how")}
+
+
+def _as_text(player_id: int | None) -> str | None:
+    return None if player_id is None else str(player_id)
+
+
+def remove_rack(db: Db, club_id: int, rack_id: int, seen: int) -> tuple[int, RackShape]:
+    """Remove a rack with its shots; returns its number and the rack, so that it can be put back.
+
+    `seen` is the content it was removed at. Raises NotFound, or Conflict where it holds something else
+    by now.
+    """
+    row = sql.recording_of_rack(db, club_id=club_id, rack_id=rack_id)
+    if row is None:
+        raise NotFound(f"there is no rack {rack_id}")
+    sql.lock_recording(db, club_id=club_id, recording_id=row["recording_id"])
+    locked = sql.lock_rack(db, club_id=club_id, rack_id=rack_id)
+    if locked is None:
+        raise NotFound(f"there is no rack {rack_id}")
+    if locked["content"] != seen:
+        raise Conflict(
+            "this rack was changed elsewhere since you saw it: look at it again before removing it", {}
+        )
     stored = read.rack(db, club_id, rack_id)
     sql.drop_rack(db, club_id=club_id, rack_id=rack_id)
     sql.shift_racks_down(db, recording_id=stored.recording_id, number=stored.number)
-    return RackShape(
-        breaker=None if stored.breaker_id is None else str(stored.breaker_id),
+    sql.outdate_racks_after(db, recording_id=stored.recording_id, number=stored.number - 1)
+    return stored.number, RackShape(
+        breaker=_as_text(stored.breaker_id),
         notes=stored.notes,
         depth=stored.depth,
-        winner=None if stored.winner_id is None else str(stored.winner_id),
+        winner=_as_text(stored.winner_id),
         how=stored.how,
         shots=[shot.shape for shot in stored.shots],
     )
@@ -250,24 +296,40 @@ def save_rack(db: Db, club_id: int, rack_id: int, changes: RackChanges) -> None:
     rack = sql.lock_rack(db, club_id=club_id, rack_id=rack_id)
     if rack is None:
         raise NotFound(f"there is no rack {rack_id}")
-    stored = [shot_from(row) for row in sql.lock_shots(db, club_id=club_id, rack_id=rack_id)]
+    stored = [shot_from(row) for row in sql.shots_of_rack(db, club_id=club_id, rack_id=rack_id)]
     known = {shot.id: shot for shot in stored}
     _check_versions(known, changes)
     gone = [shot_id for shot_id, _ in changes.removed if shot_id in known]
     for shot_id in gone:
         sql.drop_shot(db, club_id=club_id, id=shot_id)
-    fresh = 0
+    added = [change for change in changes.shots if change.id not in known]
+    kept = [shot.id for shot in stored if shot.id not in gone]
+    if added and len(kept) + len(added) > MOST_SHOTS:
+        raise Refused(f"a rack holds {MOST_SHOTS} shots: put the rest into another rack")
+    _add_shots(
+        db, club_id, rack["recording_id"], rack_id, 30_000, [(change.id, change.shape) for change in added]
+    )
+    touched = bool(added or gone)
     for change in changes.shots:
-        if change.id not in known:
-            fresh += 1
-            position = 30_000 + fresh
-            _add_shot(db, club_id, rack["recording_id"], rack_id, change.id, position, change.shape)
-        elif known[change.id].shape != change.shape:
+        now = known.get(change.id)
+        if now is not None and (now.damage or now.shape != change.shape):
             _set_shot(db, club_id, change)
-    if fresh or gone or changes.order is not None:
-        added = [change.id for change in changes.shots if change.id not in known]
-        kept = [shot.id for shot in stored if shot.id not in gone]
-        _arrange(db, club_id, rack_id, merged_order(kept, changes.order, added))
+            touched = True
+    if added or gone or changes.order is not None:
+        order = merged_order(kept, changes.order, [change.id for change in added])
+        if order != [shot.id for shot in stored]:
+            _arrange(db, club_id, order)
+            touched = True
+    if touched:
+        _touch(db, club_id, rack)
+
+
+def _touch(db: Db, club_id: int, rack: Row) -> None:
+    """Note that a rack holds something else now, and that what follows from it is to be counted anew."""
+    sql.touch_rack(db, club_id=club_id, rack_id=rack["id"])
+    discipline = sql.discipline_of(db, club_id=club_id, recording_id=rack["recording_id"])["discipline"]
+    if discipline in RACKS_CROSSED:
+        sql.outdate_racks_after(db, recording_id=rack["recording_id"], number=rack["number"])
 
 
 def _check_versions(known: dict[str, StoredShot], changes: RackChanges) -> None:
@@ -302,25 +364,36 @@ def merged_order(kept: Sequence[str], wanted: Sequence[str] | None, added: Seque
     return order
 
 
-def _arrange(db: Db, club_id: int, rack_id: int, order: Sequence[str]) -> None:
+def _arrange(db: Db, club_id: int, order: Sequence[str]) -> None:
     for offset in (10_000, 0):  # two passes, so that no two shots share a position on the way
         for position, shot_id in enumerate(order, start=1):
             sql.place_shot(db, club_id=club_id, id=shot_id, position=offset + position)
-    sql.touch_rack(db, club_id=club_id, rack_id=rack_id)
 
 
-def _add_shot(
-    db: Db, club_id: int, recording_id: int, rack_id: int, shot_id: str, position: int, shape: ShotShape
+def _add_shots(
+    db: Db,
+    club_id: int,
+    recording_id: int,
+    rack_id: int,
+    before: int,
+    shots: Sequence[tuple[str, ShotShape]],
 ) -> None:
-    _player_id(shape.shooter)
+    """Put shots, each with its id, into a rack behind the position `before`."""
+    rows = []
+    for position, (shot_id, shape) in enumerate(shots, start=before + 1):
+        _player_id(shape.shooter)
+        own = {
+            "id": shot_id, "club_id": club_id, "recording_id": recording_id, "rack_id": rack_id,
+            "position": position,
+        }  # fmt: skip
+        rows.append(own | shot_values(shape))
+    if not rows:
+        return
     try:
-        sql.add_shot(
-            db, id=shot_id, club_id=club_id, recording_id=recording_id, rack_id=rack_id,
-            position=position, **shot_values(shape),
-        )  # fmt: skip
+        sql.add_shot(db, rows)
     except pymysql.err.IntegrityError as error:
         if error.args[0] == ER.DUP_ENTRY:
-            raise Refused(f"the shot id {shot_id} is already in use") from error
+            raise Refused("a shot with one of these ids is there already: reload the rack") from error
         raise _not_seated(error) from error
 
 

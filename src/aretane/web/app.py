@@ -4,21 +4,22 @@ import json
 import re
 from pathlib import Path
 from typing import Any
-from urllib.parse import urlsplit
 
 from apiflask import APIFlask
 from flask import Response, request, send_from_directory
-from werkzeug.exceptions import Forbidden, NotFound
+from werkzeug.exceptions import NotFound
 from werkzeug.routing import PathConverter
 
 from aretane import __version__
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
+from aretane.work.aside import Aside
 
 from . import (
     analysing,
     choosing,
     errors,
+    guard,
     kicking,
     match_files,
     numbers,
@@ -28,17 +29,21 @@ from . import (
     readings,
     recordings,
     session,
+    state,
     today,
 )
 from .analysing.analyst import Analyst
 from .analysing.work import executor
 from .charting import Charting
+from .counting import Counting
+from .files_out import with_files
+from .keeper import Keeper
+from .lanes import Lanes
 from .video import BLUEPRINTS as VIDEO
 from .video import Checking
 
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"
-SAFE = frozenset(("GET", "HEAD", "OPTIONS"))
 CONTENT_SECURITY_POLICY = (
     "default-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; object-src 'none'; "
     "base-uri 'none'; form-action 'self'; frame-ancestors 'none'"
@@ -61,11 +66,19 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.json.sort_keys = False  # type: ignore[attr-defined]  # words keep the order people expect
     app.config["SERVERS"] = [{"url": "/"}]
     errors.register(app)
+    guard.register(app, settings)
+    files, counts = Aside("files"), Aside("counts")
+    app.extensions["files"] = files
+    app.extensions["counting"] = Counting(counts)
+    app.extensions["keeper"] = Keeper(database, counts)
+    app.extensions["state"] = state.State(settings, database)
     app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
+    app.extensions["state"].others.append(app.extensions["analyst"].trouble)
     app.extensions["charting"] = Charting()
     app.extensions["checking"] = Checking(settings, database)
     for module in (
         session,
+        state,
         today,
         players,
         recordings,
@@ -80,18 +93,12 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
         app.register_blueprint(module.blueprint)
     for blueprint in (*VIDEO, *analysing.BLUEPRINTS):
         app.register_blueprint(blueprint)
-    app.before_request(_same_origin)
     app.after_request(_headers)
     app.spec_processor(_complete_spec)  # type: ignore[arg-type]
     _serve_pages(app, pages)
+    answers = Lanes(app.wsgi_app, settings.threads, settings.max_upload_bytes)
+    app.wsgi_app = with_files(answers, pages)  # type: ignore[method-assign]
     return app
-
-
-def _same_origin() -> None:
-    """Refuse changes that another site's page asks a browser to make."""
-    origin = request.headers.get("Origin")
-    if request.method not in SAFE and origin and urlsplit(origin).netloc != request.host:
-        raise Forbidden("changes are only taken from this application's own pages")
 
 
 def _headers(response: Response) -> Response:
@@ -122,8 +129,7 @@ def _complete_spec(spec: dict[str, Any]) -> dict[str, Any]:
             if "requestBody" in operation:
                 operation["requestBody"]["required"] = True
                 codes += ["400", "409", "413", "415", "422"]
-            if method != "get":
-                codes.append("403")
+            codes += ["403", "503"] if method == "get" else ["403", "415", "503", "507"]
             for code in codes:
                 operation["responses"].setdefault(code, {"description": "Problem", "content": problem})
     return done
@@ -136,7 +142,7 @@ class PagePath(PathConverter):
 
 
 def _serve_pages(app: APIFlask, pages: Path) -> None:
-    """Built files as they are; every other address that is not an API one is the application's page."""
+    """Every address that is not the API's is the application's page; `files_out` serves its files."""
 
     app.url_map.converters["page"] = PagePath
 
@@ -145,9 +151,7 @@ def _serve_pages(app: APIFlask, pages: Path) -> None:
     @app.doc(hide=True)
     def page(path: str) -> Response:
         if path.startswith("assets/"):
-            response = send_from_directory(pages, path)
-            response.headers["Cache-Control"] = "public, max-age=31536000, immutable"
-            return response
+            raise NotFound("this file is not part of these pages: reload")
         if not (pages / "index.html").is_file():
             raise NotFound("the pages are not built yet: run ./aretane demo")
         response = send_from_directory(pages, "index.html")

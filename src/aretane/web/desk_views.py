@@ -161,18 +161,23 @@ class ReviewView(BaseModel):
 
 
 class ShotView(BaseModel):
-    """A shot with its identity and review."""
+    """A shot with its identity and review. `damage` says which stored values cannot be read: `shot`
+    holds the
+    others, and storing it mends it."""
 
     id: str
     version: int
+    damage: list[str]
     shot: ShotShape
     review: ReviewView
 
 
 class RackView(BaseModel):
-    """A rack as the shot desk needs it."""
+    """A rack as the shot desk needs it. `version` counts changes of all but its shots, `content` every
+    change."""
 
     id: int
+    content: int
     recording_id: int
     number: int
     version: int

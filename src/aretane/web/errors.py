@@ -1,5 +1,6 @@
 """One error shape for everything: a message, and the places it concerns."""
 
+import errno
 import logging
 from typing import Any
 
@@ -8,11 +9,17 @@ from apiflask import APIFlask
 from apiflask.exceptions import HTTPError
 from flask import jsonify
 from pydantic import BaseModel
+from pymysql.constants import ER
 from werkzeug.exceptions import HTTPException
 
-from aretane.store.errors import Conflict, NotFound, Refused
+from aretane.store.errors import Busy, Conflict, NotFound, Refused, Uncertain
+from aretane.work.aside import Gone, OverBudget
+
+from .state import Away, Full, state
 
 CONSTRAINT_FAILED = 4025  # MariaDB: a CHECK of the table failed
+VALUE_REFUSED = frozenset((ER.DATA_TOO_LONG, ER.WARN_DATA_OUT_OF_RANGE, ER.TRUNCATED_WRONG_VALUE_FOR_FIELD))
+NO_ROOM = frozenset((ER.DISK_FULL, ER.RECORD_FILE_FULL, ER.ERROR_ON_WRITE))
 
 log = logging.getLogger("aretane")
 
@@ -84,12 +91,50 @@ def register(app: APIFlask) -> None:
     def conflict(error: Conflict) -> Any:
         return problem(409, str(error), current=error.current)
 
-    @app.errorhandler(pymysql.err.OperationalError)
-    def database_away(error: pymysql.err.OperationalError) -> Any:
-        log.error("database: %s", error)
-        if error.args[0] == CONSTRAINT_FAILED:
+    @app.errorhandler(Away)
+    @app.errorhandler(Busy)
+    @app.errorhandler(Uncertain)
+    def for_now(error: Exception) -> Any:
+        return problem(503, str(error))
+
+    @app.errorhandler(Full)
+    def full(error: Full) -> Any:
+        return problem(507, str(error))
+
+    @app.errorhandler(OverBudget)
+    def over_budget(error: OverBudget) -> Any:
+        return problem(422, str(error))
+
+    @app.errorhandler(Gone)
+    def gone(error: Gone) -> Any:
+        return problem(400, str(error))
+
+    @app.errorhandler(pymysql.MySQLError)
+    def database_trouble(error: pymysql.MySQLError) -> Any:
+        code = error.args[0] if error.args else 0
+        if code == CONSTRAINT_FAILED:
             return problem(409, f"the database refuses a value, nothing was stored: {error.args[-1]}")
-        return problem(503, "the database does not answer; nothing was stored, try again")
+        if code in VALUE_REFUSED:
+            return problem(409, f"the database cannot hold a value, nothing was stored: {error.args[-1]}")
+        if code in NO_ROOM:
+            return problem(
+                507, "the database's disk is full: nothing was stored; make room, then try again"
+            )
+        if isinstance(error, pymysql.err.OperationalError | pymysql.err.InterfaceError):
+            log.error("database: %s", error)
+            return problem(503, state().away_words())
+        raise error
+
+    @app.errorhandler(OSError)
+    def disk_trouble(error: OSError) -> Any:
+        if error.errno in (errno.ENOSPC, errno.EDQUOT):
+            return problem(507, "the disk is full: nothing was stored; make room, then try again")
+        if error.errno in (errno.EROFS, errno.EACCES):
+            log.error("data folder: %s", error)
+            return problem(
+                503, "the data folder cannot be written: nothing was stored; let the server write to it"
+            )
+        raise error
 
     @app.errorhandler(Exception)
     def unexpected(error: Exception) -> Any:

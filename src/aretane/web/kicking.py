@@ -13,11 +13,11 @@ from aretane.core.motion import MotionError
 from aretane.core.table import PocketName
 from aretane.core.units import mm
 from aretane.formats.shapes import Ball, Place, point
+from aretane.reviewing.scene import scene, skill_of
 from aretane.store import read
 
 from .asker import to_read
 from .outlooks import in_mm
-from .reviewing import scene, skill_of
 from .striking import path_view
 from .views import PathView
 

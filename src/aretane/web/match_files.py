@@ -1,17 +1,17 @@
 """Match files in: check one, take it whole, or take the part of it that is good."""
 
 from typing import Literal
-from uuid import uuid4
 
 from apiflask import APIBlueprint
 from flask import request
 from pydantic import BaseModel, ConfigDict
 from werkzeug.exceptions import BadRequest
 
-from aretane.formats.match_file import Fault, Reading, read
-from aretane.store import write
+from aretane.formats.match_file import Fault
+from aretane.work import taking
 
-from .asker import to_write
+from .asker import to_store
+from .beside import beside
 from .errors import BadFields, Place
 from .views import FaultView, FileCheckView, ImportedView
 
@@ -26,6 +26,12 @@ FILE_BODY = {
 }
 
 
+SMALL = 64 * 1024
+"""Characters of a file that is read at once; a larger one is read beside the server."""
+FILE_SECONDS = 40.0
+"""A file that takes longer to read is refused."""
+
+
 class TakeQuery(BaseModel):
     """Take the file only when it is whole, or also its good part."""
 
@@ -34,12 +40,11 @@ class TakeQuery(BaseModel):
     take: Literal["whole", "part"] = "whole"
 
 
-def _reading() -> Reading:
+def _text() -> str:
     try:
-        text = request.get_data().decode("utf-8-sig")
+        return request.get_data().decode("utf-8-sig")
     except UnicodeDecodeError as error:
         raise BadRequest(f"the file is not UTF-8 text (byte {error.start})") from error
-    return read(text)
 
 
 def _faults(faults: tuple[Fault, ...]) -> list[FaultView]:
@@ -51,15 +56,12 @@ def _faults(faults: tuple[Fault, ...]) -> list[FaultView]:
 @blueprint.doc(extensions=FILE_BODY)
 def check() -> FileCheckView:
     """Name every fault of a match file. Nothing is stored."""
-    reading = _reading()
-    usable = reading.usable
+    text = _text()
+    found = taking.check(text) if len(text) <= SMALL else beside(taking.check, text, seconds=FILE_SECONDS)
     return FileCheckView(
-        faults=_faults(reading.faults),
-        title=usable.match.title if usable else None,
-        players=[player.name for player in usable.players] if usable else [],
-        racks_usable=sum(1 for rack in usable.racks if rack.shots) if usable else 0,
-        shots_usable=sum(len(rack.shots) for rack in usable.racks) if usable else 0,
-    )
+        faults=_faults(found.faults), title=found.title, players=list(found.players),
+        racks_usable=found.racks, shots_usable=found.shots,
+    )  # fmt: skip
 
 
 @blueprint.post("")
@@ -68,11 +70,16 @@ def check() -> FileCheckView:
 @blueprint.doc(extensions=FILE_BODY)
 def take(query_data: TakeQuery) -> ImportedView:
     """Store a match file as a new recording. With faults nothing is stored unless take=part."""
-    reading = _reading()
-    file = reading.usable if query_data.take == "part" else reading.whole
-    if file is None:
-        places = [Place(place=fault.place, words=fault.words) for fault in reading.faults]
+    text = _text()
+    with to_store() as (where, asker):
+        given = (where, asker.club_id, text, query_data.take == "part")
+        if len(text) <= SMALL:
+            found = taking.take(*given)
+        else:
+            found = beside(taking.take, *given, seconds=FILE_SECONDS)
+    if found.recording is None:
+        places = [Place(place=fault.place, words=fault.words) for fault in found.faults]
         raise BadFields("the file has faults; nothing was stored", places)
-    with to_write() as (db, asker):
-        made, remarks = write.import_match(db, asker.club_id, file, lambda: str(uuid4()))
-    return ImportedView(recording=made, remarks=remarks, faults=_faults(reading.faults))
+    return ImportedView(
+        recording=found.recording, remarks=list(found.remarks), faults=_faults(found.faults)
+    )

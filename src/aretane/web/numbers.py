@@ -1,6 +1,5 @@
 """Percentages of one player, or two side by side."""
 
-from collections.abc import Iterable
 from typing import Annotated, Literal
 
 from apiflask import APIBlueprint
@@ -13,13 +12,14 @@ from aretane.core.skill.fit import Estimate
 from aretane.core.stats import Mean, Proportion
 from aretane.core.table import TABLES
 from aretane.core.units import ball_widths, degrees, mm
-from aretane.store import read
+from aretane.reviewing.tallied import tallied
+from aretane.store import facts, read
 from aretane.store.errors import NotFound
-from aretane.store.records import Recording
+from aretane.store.sql import Row
 
-from .asker import to_read
+from .asker import database, to_read
+from .counting import Piece, Progress, counting, working
 from .numbers_views import CompareView, DifferenceView, IntervalView, ModelView, NumbersView, RungView
-from .reviewing import chained, scene, tallies
 from .views import SeatView, ShotLink
 
 blueprint = APIBlueprint("numbers", __name__, url_prefix="/api")
@@ -47,18 +47,20 @@ def numbers(query_data: NumbersQuery) -> CompareView:
     """The percentages with their intervals, and the difference of two players."""
     with to_read() as (db, asker):
         known = {row["id"]: row for row in read.players(db, asker.club_id)}
-        stored = read.recordings(db, asker.club_id)
+        prints = facts.prints(db, asker.club_id)
     ids = [query_data.player] + ([query_data.against] if query_data.against is not None else [])
     for player_id in ids:
         if player_id not in known:
             raise NotFound(f"there is no player {player_id}")
-    rows = all_tallies(
-        one
-        for one in stored
-        if query_data.recording in (None, one.id)
-        and query_data.kind in (None, "match" if one.match.kind == "match" else "practice")
-        and any(seat.player_id in ids for seat in one.seats)
-    )
+    pieces = [
+        Piece(("numbers", one["id"], one["print"]), tallied, (database(), asker.club_id, one["id"]))
+        for one in prints
+        if _is_asked(one, query_data, {str(player_id) for player_id in ids})
+    ]
+    found = counting().ask(_key(query_data), pieces)
+    if isinstance(found, Progress):
+        return CompareView(players=[], differences=[], working=working(found))
+    rows: list[Tallied] = [row for part in found for row in part]
     counted = [numbers_for(str(player_id), rows) for player_id in ids]
     views = [
         _numbers(SeatView(id=n.player, name=known[i]["name"], level=known[i]["level"]), n, rows)
@@ -67,14 +69,26 @@ def numbers(query_data: NumbersQuery) -> CompareView:
     return CompareView(players=views, differences=_differences(counted))
 
 
-def all_tallies(recordings: Iterable[Recording]) -> list[Tallied]:
-    """Every shot of the recordings as the percentages see it."""
-    found: list[Tallied] = []
-    for one in recordings:
-        around = scene(one)
-        for rack, carried in chained(around, one.racks):
-            found += tallies(around, rack, carried)
-    return found
+@blueprint.delete("/numbers")
+@blueprint.input(NumbersQuery, location="query")
+@blueprint.output({}, status_code=204)
+def cancel(query_data: NumbersQuery) -> str:
+    """Give up counting; what was counted is kept for the next time."""
+    counting().cancel(_key(query_data))
+    return ""
+
+
+def _key(query: NumbersQuery) -> tuple[object, ...]:
+    return ("numbers", query.player, query.against, query.recording, query.kind)
+
+
+def _is_asked(one: Row, query: NumbersQuery, players: set[str]) -> bool:
+    kind = "match" if one["kind"] == "match" else "practice"
+    return (
+        query.recording in (None, one["id"])
+        and query.kind in (None, kind)
+        and not players.isdisjoint((one["players"] or "").split(","))
+    )
 
 
 def _differences(counted: list[Numbers]) -> list[DifferenceView]:

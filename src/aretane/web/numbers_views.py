@@ -2,6 +2,7 @@
 
 from pydantic import BaseModel
 
+from .counting import WorkingView
 from .views import SeatView, ShotLink
 
 
@@ -66,7 +67,8 @@ class DifferenceView(BaseModel):
 
 
 class CompareView(BaseModel):
-    """One player, or two with their differences."""
+    """One player, or two with their differences; nobody while `working`."""
 
     players: list[NumbersView]
     differences: list[DifferenceView]
+    working: WorkingView | None = None

@@ -25,6 +25,7 @@ from aretane.core.runout.run import Run
 from aretane.core.shot import Plan
 from aretane.core.skill import Skill
 from aretane.core.units import mm
+from aretane.reviewing.scene import RackHead, fouls_of, may_of, needs_of, other_skill, replayed, skill_of
 
 from .asker import to_read
 from .charting import Chart, Charting
@@ -38,7 +39,6 @@ from .outlook_views import (
     ScratchView,
 )
 from .racks import PreviewBody, before_rack
-from .reviewing import RackHead, fouls_of, may_of, needs_of, other_skill, replayed, skill_of
 from .striking import path_view
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")

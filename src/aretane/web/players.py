@@ -9,7 +9,7 @@ from aretane.core.skill import DEFAULT_LEVEL
 from aretane.formats.shapes import Level
 from aretane.store import read, write
 
-from .asker import to_read, to_write
+from .asker import change, to_read
 from .views import CreatedView, PlayersView, PlayerView
 
 blueprint = APIBlueprint("players", __name__, url_prefix="/api/players")
@@ -42,8 +42,8 @@ def players() -> PlayersView:
 @blueprint.output(CreatedView, status_code=201)
 def add_player(json_data: PlayerBody) -> CreatedView:
     """Add a player."""
-    with to_write() as (db, asker):
-        return CreatedView(id=write.add_player(db, asker.club_id, json_data.name, json_data.level))
+    name, level = json_data.name, json_data.level
+    return CreatedView(id=change(lambda db, asker: write.add_player(db, asker.club_id, name, level)))
 
 
 @blueprint.put("/<int:player_id>")
@@ -51,6 +51,6 @@ def add_player(json_data: PlayerBody) -> CreatedView:
 @blueprint.output({}, status_code=204)
 def set_player(player_id: int, json_data: PlayerBody) -> str:
     """Rename a player or change the level."""
-    with to_write() as (db, asker):
-        write.set_player(db, asker.club_id, player_id, json_data.name, json_data.level)
+    name, level = json_data.name, json_data.level
+    change(lambda db, asker: write.set_player(db, asker.club_id, player_id, name, level))
     return ""

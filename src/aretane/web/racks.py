@@ -8,26 +8,27 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.choice.points import STRAIGHT
 from aretane.core.layout import Layout
+from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState
 from aretane.formats.match_file import RackShape
 from aretane.formats.shapes import Ball, Depth, EndedHow, Label, Place, ShotShape, Text, point, to_core
+from aretane.reviewing.scene import RackHead, Scene, carried_into, left_of, review, scene, skill_of
 from aretane.store import read, write
 from aretane.store.database import Db
 from aretane.store.errors import NotFound
 from aretane.store.records import Asker
 
 from . import serialise
-from .asker import to_read, to_write
+from .asker import change, to_read
 from .desk_views import DeskView, PreviewView, RackView
-from .reviewing import RackHead, Scene, carried_into, left_of, review, scene, skill_of
 from .striking import explained, finding_view, forecast_view, needs_cue_end, planned
 from .striking_views import FindingView, ForecastView
 
 blueprint = APIBlueprint("racks", __name__, url_prefix="/api")
 
 Version = Annotated[int, Field(ge=1, le=2**31)]
-PlayerKey = Annotated[str, Field(max_length=60)]
+PlayerKey = Annotated[str, Field(max_length=LONGEST_LABEL)]
 
 
 class _Body(BaseModel):
@@ -70,9 +71,15 @@ class RemovedShotBody(_Body):
 class ChangesBody(_Body):
     """A batch for one rack, stored whole or not at all. `order` lists shot ids where it changed."""
 
-    shots: Annotated[list[ShotChangeBody], Field(max_length=300)] = Field(default_factory=list)
-    removed: Annotated[list[RemovedShotBody], Field(max_length=300)] = Field(default_factory=list)
-    order: Annotated[list[UUID], Field(max_length=300)] | None = None
+    shots: Annotated[list[ShotChangeBody], Field(max_length=MOST_SHOTS)] = Field(default_factory=list)
+    removed: Annotated[list[RemovedShotBody], Field(max_length=MOST_SHOTS)] = Field(default_factory=list)
+    order: Annotated[list[UUID], Field(max_length=MOST_SHOTS)] | None = None
+
+
+class SeenQuery(_Body):
+    """The content of the rack as it was seen: what somebody changed since is not removed unseen."""
+
+    content: Version
 
 
 class PreviewBody(_Body):
@@ -81,7 +88,7 @@ class PreviewBody(_Body):
     number: Annotated[int, Field(ge=1, le=1000)] = 1
     breaker: PlayerKey | None
     depth: Depth = "full"
-    shots: Annotated[list[ShotShape], Field(max_length=300)]
+    shots: Annotated[list[ShotShape], Field(max_length=MOST_SHOTS)]
 
 
 class StruckBody(_Body):
@@ -95,9 +102,11 @@ def _new_id() -> str:
     return str(uuid4())
 
 
-def _rack_view(db: Db, asker: Asker, rack_id: int) -> RackView:
-    stored = read.rack(db, asker.club_id, rack_id)
-    around, carried = before_rack(db, asker, stored.recording_id, stored.number)
+def _rack_view(rack_id: int) -> RackView:
+    """The rack as it is stored now, read after the change was committed."""
+    with to_read() as (db, asker):
+        stored = read.rack(db, asker.club_id, rack_id)
+        around, carried = before_rack(db, asker, stored.recording_id, stored.number)
     return serialise.rack(around, stored, carried)
 
 
@@ -135,9 +144,9 @@ def desk(recording_id: int, number: int) -> DeskView:
 @blueprint.output(RackView, status_code=201)
 def add_rack(recording_id: int, json_data: NewRackBody) -> RackView:
     """Put a rack in."""
-    with to_write() as (db, asker):
-        made = write.add_rack(db, asker.club_id, recording_id, json_data.number, json_data.rack, _new_id)
-        return _rack_view(db, asker, made)
+    number, rack = json_data.number, json_data.rack
+    made = change(lambda db, asker: write.add_rack(db, asker.club_id, recording_id, number, rack, _new_id))
+    return _rack_view(made)
 
 
 @blueprint.put("/racks/<int:rack_id>")
@@ -145,22 +154,21 @@ def add_rack(recording_id: int, json_data: NewRackBody) -> RackView:
 @blueprint.output(RackView)
 def set_rack(rack_id: int, json_data: RackBody) -> RackView:
     """Change who breaks, the notes, the depth, and how it ended."""
-    with to_write() as (db, asker):
-        head = RackShape(
-            breaker=json_data.breaker, notes=json_data.notes, depth=json_data.depth,
-            winner=json_data.winner, how=json_data.how,
-        )  # fmt: skip
-        write.set_rack(db, asker.club_id, rack_id, json_data.version, head)
-        return _rack_view(db, asker, rack_id)
+    head = RackShape(
+        breaker=json_data.breaker, notes=json_data.notes, depth=json_data.depth,
+        winner=json_data.winner, how=json_data.how,
+    )  # fmt: skip
+    change(lambda db, asker: write.set_rack(db, asker.club_id, rack_id, json_data.version, head))
+    return _rack_view(rack_id)
 
 
 @blueprint.delete("/racks/<int:rack_id>")
+@blueprint.input(SeenQuery, location="query")
 @blueprint.output(NewRackBody)
-def remove_rack(rack_id: int) -> NewRackBody:
-    """Remove a rack with its shots; the answer can be posted to put it back."""
-    with to_write() as (db, asker):
-        number = read.rack(db, asker.club_id, rack_id).number
-        removed = write.remove_rack(db, asker.club_id, rack_id)
+def remove_rack(rack_id: int, query_data: SeenQuery) -> NewRackBody:
+    """Remove a rack with its shots, as it was seen; the answer can be posted to put it back."""
+    seen = query_data.content
+    number, removed = change(lambda db, asker: write.remove_rack(db, asker.club_id, rack_id, seen))
     return NewRackBody(number=number, rack=removed)
 
 
@@ -174,9 +182,8 @@ def save(rack_id: int, json_data: ChangesBody) -> RackView:
         removed=[(str(one.id), one.version) for one in json_data.removed],
         order=None if json_data.order is None else [str(shot_id) for shot_id in json_data.order],
     )
-    with to_write() as (db, asker):
-        write.save_rack(db, asker.club_id, rack_id, changes)
-        return _rack_view(db, asker, rack_id)
+    change(lambda db, asker: write.save_rack(db, asker.club_id, rack_id, changes))
+    return _rack_view(rack_id)
 
 
 @blueprint.post("/recordings/<int:recording_id>/preview")

@@ -3,17 +3,18 @@
 from typing import Annotated
 
 from apiflask import APIBlueprint
-from flask import Response
+from flask import Response, current_app
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.formats import match_file as mf
-from aretane.store import read, write
+from aretane.store import facts, read, write
 from aretane.store.errors import Refused
 from aretane.store.records import match_file
 
 from . import serialise
-from .asker import to_read, to_write
-from .views import CreatedView, RecordingsView, RecordingView
+from .asker import change, to_read
+from .keeper import Keeper
+from .views import CreatedView, RecordingsView, RecordingView, TitlesView, TitleView
 
 blueprint = APIBlueprint("recordings", __name__, url_prefix="/api/recordings")
 
@@ -31,13 +32,40 @@ class RecordingBody(BaseModel):
     version: Annotated[int, Field(ge=0, le=2**31)] = 0
 
 
+class PageQuery(BaseModel):
+    """Which page of the recordings."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    page: Annotated[int, Field(ge=1, le=100_000)] = 1
+
+
+PAGE = 50
+"""Recordings on one page."""
+
+
 @blueprint.get("")
+@blueprint.input(PageQuery, location="query")
 @blueprint.output(RecordingsView)
-def recordings() -> RecordingsView:
-    """All recordings, newest first."""
+def recordings(query_data: PageQuery) -> RecordingsView:
+    """One page of the recordings, newest first."""
+    keeper: Keeper = current_app.extensions["keeper"]
+    keeper.catch_up()
     with to_read() as (db, asker):
-        stored = read.recordings(db, asker.club_id)
-    return RecordingsView(recordings=[serialise.recording(one) for one in stored])
+        found, total = facts.page(db, asker.club_id, query_data.page, PAGE)
+    return RecordingsView(
+        recordings=[serialise.recording_line(one) for one in found], page=query_data.page,
+        pages=max(1, -(-total // PAGE)), total=total,
+    )  # fmt: skip
+
+
+@blueprint.get("/titles")
+@blueprint.output(TitlesView)
+def titles() -> TitlesView:
+    """Every recording by its name, to choose one from."""
+    with to_read() as (db, asker):
+        rows = facts.titles(db, asker.club_id)
+    return TitlesView(recordings=[TitleView(**row) for row in rows])
 
 
 @blueprint.post("")
@@ -47,15 +75,20 @@ def add_recording(json_data: RecordingBody) -> CreatedView:
     """Make a recording by hand."""
     _check(json_data)
     seats = [(player, f"p{player}") for player in json_data.players]
-    with to_write() as (db, asker):
-        made = write.add_recording(db, asker.club_id, json_data.match, json_data.table, seats)
-    return CreatedView(id=made)
+    match, table = json_data.match, json_data.table
+    return CreatedView(
+        id=change(lambda db, asker: write.add_recording(db, asker.club_id, match, table, seats))
+    )
 
 
 @blueprint.get("/<int:recording_id>")
 @blueprint.output(RecordingView)
 def recording(recording_id: int) -> RecordingView:
     """One recording."""
+    return _whole(recording_id)
+
+
+def _whole(recording_id: int) -> RecordingView:
     with to_read() as (db, asker):
         stored = read.recording(db, asker.club_id, recording_id)
     return serialise.recording(stored)
@@ -67,21 +100,16 @@ def recording(recording_id: int) -> RecordingView:
 def set_recording(recording_id: int, json_data: RecordingBody) -> RecordingView:
     """Change the set-up."""
     _check(json_data)
-    with to_write() as (db, asker):
-        write.set_recording(
-            db, asker.club_id, recording_id, json_data.version,
-            json_data.match, json_data.table, json_data.players,
-        )  # fmt: skip
-        stored = read.recording(db, asker.club_id, recording_id)
-    return serialise.recording(stored)
+    made = (json_data.version, json_data.match, json_data.table, json_data.players)
+    change(lambda db, asker: write.set_recording(db, asker.club_id, recording_id, *made))
+    return _whole(recording_id)
 
 
 @blueprint.delete("/<int:recording_id>")
 @blueprint.output({}, status_code=204)
 def remove_recording(recording_id: int) -> str:
     """Take a recording out of sight; it can be restored."""
-    with to_write() as (db, asker):
-        write.remove_recording(db, asker.club_id, recording_id)
+    change(lambda db, asker: write.remove_recording(db, asker.club_id, recording_id))
     return ""
 
 
@@ -89,8 +117,7 @@ def remove_recording(recording_id: int) -> str:
 @blueprint.output({}, status_code=204)
 def restore_recording(recording_id: int) -> str:
     """Bring a removed recording back."""
-    with to_write() as (db, asker):
-        write.restore_recording(db, asker.club_id, recording_id)
+    change(lambda db, asker: write.restore_recording(db, asker.club_id, recording_id))
     return ""
 
 

@@ -1,5 +1,6 @@
 """Core values as the answers of the web interface: metres to mm, radians to degrees."""
 
+from collections.abc import Iterator
 from dataclasses import asdict
 
 from aretane.core.aim import Aim
@@ -21,11 +22,12 @@ from aretane.core.table import POCKETS, Table
 from aretane.core.units import ball_widths, degrees, diamonds, mm
 from aretane.core.vocabulary import CUE
 from aretane.formats.match_file import OptionsShape
+from aretane.reviewing.scene import Reviewed, Scene, chained, facts, review_stored, scene, text_of
+from aretane.store.facts import RecordingInShort
 from aretane.store.records import Recording, StoredRack
 
 from . import desk_views
 from . import views as w
-from .reviewing import Reviewed, Scene, chained, facts, review_stored, scene, text_of
 
 
 def place(point: Point) -> w.Place:
@@ -253,6 +255,7 @@ def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> 
     last = seen.end
     return desk_views.RackView(
         id=stored.id,
+        content=stored.content,
         recording_id=stored.recording_id,
         number=stored.number,
         version=stored.version,
@@ -266,7 +269,9 @@ def rack(scene: Scene, stored: StoredRack, carried: RackState | None = None) -> 
         over=last.over,
         next_turn=sorted(last.turn),
         shots=[
-            desk_views.ShotView(id=one.id, version=one.version, shot=one.shape, review=seen_one)
+            desk_views.ShotView(
+                id=one.id, version=one.version, damage=list(one.damage), shot=one.shape, review=seen_one
+            )
             for one, seen_one in zip(stored.shots, reviews(scene, seen), strict=True)
         ],
     )
@@ -284,6 +289,7 @@ def recording(stored: Recording) -> w.RecordingView:
             w.RackSummary(
                 id=one.id,
                 number=one.number,
+                content=one.content,
                 winner=known.end.winner,
                 breaker=text_of(one.breaker_id),
                 depth=one.depth,
@@ -306,4 +312,37 @@ def recording(stored: Recording) -> w.RecordingView:
         players=[w.SeatView(id=str(s.player_id), name=s.name, level=s.level) for s in stored.seats],
         racks=racks,
         score=score,
+        damage=[*_damage(stored)],
     )
+
+
+def _damage(stored: Recording) -> Iterator[w.DamageView]:
+    """What of a recording cannot be read, with its place."""
+    yield from (w.DamageView(rack=None, shot=None, words=words) for words in stored.damage)
+    for rack in stored.racks:
+        yield from (w.DamageView(rack=rack.number, shot=None, words=words) for words in rack.damage)
+        for number, shot in enumerate(rack.shots, start=1):
+            yield from (w.DamageView(rack=rack.number, shot=number, words=words) for words in shot.damage)
+
+
+def recording_line(one: RecordingInShort) -> w.RecordingLineView:
+    """A recording of a list."""
+    score = {str(player): 0 for player, _, _ in one.players}
+    for rack in one.racks:
+        if text_of(rack.winner_id) in score:
+            score[str(rack.winner_id)] += 1
+    return w.RecordingLineView(
+        id=one.id, title=one.title, played_on=one.played_on, kind=one.kind, discipline=one.discipline,
+        players=[w.SeatView(id=str(player), name=name, level=level) for player, name, level in one.players],
+        racks=[
+            w.RackLineView(
+                id=rack.id, number=rack.number, winner=text_of(rack.winner_id), flags=rack.flags,
+                counted=rack.counted,
+            )
+            for rack in one.racks
+        ],
+        score=score,
+        shots=sum(rack.shots for rack in one.racks),
+        open_shots=sum(rack.open_shots for rack in one.racks),
+        damaged=sum(rack.damaged for rack in one.racks),
+    )  # fmt: skip

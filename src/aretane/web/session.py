@@ -15,7 +15,8 @@ from aretane.core.table import POCKETS
 from aretane.formats.match_file import OptionsShape
 from aretane.store import read, write
 
-from .asker import to_read, to_write
+from . import guard
+from .asker import change, to_read
 from .views import SessionView, WordsView
 
 blueprint = APIBlueprint("session", __name__, url_prefix="/api")
@@ -44,6 +45,8 @@ def session() -> SessionView:
             words=asker.words,
             names=touched(read.names(db, asker.club_id)),
             version=__version__,
+            mark=asker.mark,
+            token=guard.token(),
         )
 
 
@@ -52,11 +55,8 @@ def session() -> SessionView:
 @blueprint.output({}, status_code=204)
 def set_reading(json_data: ReadingBody) -> str:
     """Choose units and words."""
-    with to_write() as (db, asker):
-        write.set_reading(
-            db, asker.club_id, asker.member_id,
-            json_data.length_unit, json_data.speed_unit, json_data.words,
-        )  # fmt: skip
+    chosen = (json_data.length_unit, json_data.speed_unit, json_data.words)
+    change(lambda db, asker: write.set_reading(db, asker.club_id, asker.member_id, *chosen))
     return ""
 
 

@@ -1,15 +1,14 @@
 """Today: what to do next, in at most five lines."""
 
 from apiflask import APIBlueprint
+from flask import current_app
 
-from aretane.core.numbers import numbers_for
-from aretane.core.stats import Mean
-from aretane.store import read
-from aretane.store.records import Recording
+from aretane.core.stats import Mean, mean_of_sums
+from aretane.store import facts
+from aretane.store.sql import Row
 
 from .asker import to_read
-from .numbers import all_tallies
-from .reviewing import chained, facts, scene
+from .keeper import Keeper
 from .views import LineView, TodayView
 
 blueprint = APIBlueprint("today", __name__, url_prefix="/api")
@@ -24,62 +23,66 @@ SHOTS_FOR_A_HABIT = 10
 @blueprint.output(TodayView)
 def today() -> TodayView:
     """What waits for review, habits that the numbers show, and what does not balance."""
+    keeper: Keeper = current_app.extensions["keeper"]
+    keeper.catch_up()
     with to_read() as (db, asker):
-        recordings = read.recordings(db, asker.club_id)
-        players = {str(row["id"]): row["name"] for row in read.players(db, asker.club_id)}
+        recordings = facts.page(db, asker.club_id, 1, 1)[1]
+        damaged = facts.racks_damaged(db, asker.club_id, MOST_LINES)
+        waiting = facts.racks_waiting(db, asker.club_id, MOST_LINES)
+        flagged = facts.racks_flagged(db, asker.club_id, MOST_LINES)
+        along = facts.along(db, asker.club_id)
+        uncounted = facts.waiting(db)
     if not recordings:
         words = "Nothing is recorded yet: make a recording, or import a match file."
-        return TodayView(lines=[LineView(kind="start", words=words, link="/recordings/new")])
-    habits = _habits(recordings, players)[:MOST_HABITS]
+        return TodayView(lines=[LineView(kind="start", words=words, link="/recordings/new")], uncounted=0)
+    habits = _habits(along)[:MOST_HABITS]
     room = MOST_LINES - len(habits)
-    return TodayView(lines=(_waiting(recordings) + _flagged(recordings))[:room] + habits)
+    lines = [*map(_damaged, damaged), *map(_waiting, waiting), *map(_flagged, flagged)]
+    return TodayView(lines=lines[:room] + habits, uncounted=uncounted)
 
 
-def _waiting(recordings: list[Recording]) -> list[LineView]:
-    lines = []
-    for one in recordings:
-        around = scene(one)
-        for rack, carried in chained(around, one.racks):
-            known = facts(around, rack, carried)
-            where = f"/recordings/{one.id}/racks/{rack.number}"
-            if known.first_open is not None:
-                shots = "1 shot waits" if known.open_shots == 1 else f"{known.open_shots} shots wait"
-                words = f"Rack {rack.number} of {one.match.title}: {shots} for a result."
-                lines.append(LineView(kind="waits", words=words, link=f"{where}/shots/{known.first_open}"))
-            elif not rack.shots:
-                words = f"Rack {rack.number} of {one.match.title} has no shots yet."
-                lines.append(LineView(kind="waits", words=words, link=where))
-    return lines
+def _place(row: Row) -> tuple[str, str]:
+    """A rack's address and its name."""
+    return (
+        f"/recordings/{row['recording_id']}/racks/{row['number']}",
+        f"Rack {row['number']} of {row['title']}",
+    )
 
 
-def _flagged(recordings: list[Recording]) -> list[LineView]:
-    lines = []
-    for one in recordings:
-        around = scene(one)
-        for rack, carried in chained(around, one.racks):
-            known = facts(around, rack, carried)
-            if not known.flags:
-                continue
-            first = known.flags[0]
-            more = f" (and {len(known.flags) - 1} more)" if len(known.flags) > 1 else ""
-            words = (
-                f"Rack {rack.number} of {one.match.title} does not balance: "
-                f"shot {first.shot + 1}, {first.words}{more}."
-            )
-            where = f"/recordings/{one.id}/racks/{rack.number}/shots/{first.shot + 1}"
-            lines.append(LineView(kind="flag", words=words, link=where))
-    return lines
+def _damaged(row: Row) -> LineView:
+    where, name = _place(row)
+    shot = f"shot {row['damage_shot']}, " if row["damage_shot"] else ""
+    more = f" (and {row['damaged'] - 1} more)" if row["damaged"] > 1 else ""
+    what = f"{shot}{row['damage_words']}{more}"
+    words = f"{name} is damaged: {what}. What can be read is shown; open it to mend it."
+    return LineView(kind="damaged", words=words, link=f"{where}/shots/{row['damage_shot'] or 1}")
 
 
-def _habits(recordings: list[Recording], players: dict[str, str]) -> list[LineView]:
+def _waiting(row: Row) -> LineView:
+    where, name = _place(row)
+    if not row["shots"]:
+        return LineView(kind="waits", words=f"{name} has no shots yet.", link=where)
+    shots = "1 shot waits" if row["open_shots"] == 1 else f"{row['open_shots']} shots wait"
+    return LineView(
+        kind="waits", words=f"{name}: {shots} for a result.", link=f"{where}/shots/{row['first_open']}"
+    )
+
+
+def _flagged(row: Row) -> LineView:
+    where, name = _place(row)
+    more = f" (and {row['flags'] - 1} more)" if row["flags"] > 1 else ""
+    words = f"{name} does not balance: shot {row['flag_shot']}, {row['flag_words']}{more}."
+    return LineView(kind="flag", words=words, link=f"{where}/shots/{row['flag_shot']}")
+
+
+def _habits(along: dict[int, tuple[str, facts.Along]]) -> list[LineView]:
     """Players whose cue ball runs long or short beyond doubt, the largest habit first."""
-    rows = all_tallies(recordings)
     found: list[tuple[float, LineView]] = []
-    for player, name in players.items():
-        along = numbers_for(player, rows).along
-        line = _habit_line(player, name, along)
-        if line is not None and along.value is not None:
-            found.append((abs(along.value), line))
+    for player, (name, sums) in along.items():
+        spread = mean_of_sums(sums.n, sums.total_m, sums.squares_m2)
+        line = _habit_line(str(player), name, spread)
+        if line is not None and spread.value is not None:
+            found.append((abs(spread.value), line))
     return [line for _, line in sorted(found, key=lambda pair: -pair[0])]
 
 

@@ -1,6 +1,8 @@
 """Answers that several parts of the web interface share. Places in mm, angles in degrees, chances 0 to 1,
 None: not known."""
 
+from datetime import date
+
 from pydantic import BaseModel
 
 from aretane.formats.match_file import MatchShape, OptionsShape, TableShape
@@ -11,7 +13,7 @@ Places = dict[str, Place]
 
 class SessionView(BaseModel):
     """Who is asking, with units and words. `names`: people and recordings called by words of the glossary,
-    which stay as they are."""
+    which stay as they are. `mark` tells this data from other data; `token` goes with every change."""
 
     member: str
     club: str
@@ -20,6 +22,8 @@ class SessionView(BaseModel):
     words: str
     names: list[str]
     version: str
+    mark: str
+    token: str
 
 
 class WordsView(BaseModel):
@@ -105,10 +109,13 @@ class FirstChanceView(BaseModel):
 
 
 class RackSummary(BaseModel):
-    """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id."""
+    """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id;
+    `content` counts the
+    changes of the rack, and is named when it is removed."""
 
     id: int
     number: int
+    content: int
     winner: str | None
     breaker: str | None
     depth: str
@@ -123,6 +130,14 @@ class RackSummary(BaseModel):
     flags: int
 
 
+class DamageView(BaseModel):
+    """A stored value that cannot be read: where it lies (shots count from 1; null: not in one), and why."""
+
+    rack: int | None
+    shot: int | None
+    words: str
+
+
 class RecordingView(BaseModel):
     """A recording with its racks in short. `score` counts racks won by player id."""
 
@@ -133,12 +148,56 @@ class RecordingView(BaseModel):
     players: list[SeatView]
     racks: list[RackSummary]
     score: dict[str, int]
+    damage: list[DamageView]
+
+
+class RackLineView(BaseModel):
+    """A rack in the score line of a list. `counted` is false while its facts are being counted."""
+
+    id: int
+    number: int
+    winner: str | None
+    flags: int
+    counted: bool
+
+
+class RecordingLineView(BaseModel):
+    """A recording in a list. `score` counts racks won by player id; `damaged` values cannot be read."""
+
+    id: int
+    title: str
+    played_on: date | None
+    kind: str
+    discipline: str
+    players: list[SeatView]
+    racks: list[RackLineView]
+    score: dict[str, int]
+    shots: int
+    open_shots: int
+    damaged: int
 
 
 class RecordingsView(BaseModel):
-    """All recordings, newest first."""
+    """One page of the recordings, newest first. Pages count from 1; `total` recordings in all."""
 
-    recordings: list[RecordingView]
+    recordings: list[RecordingLineView]
+    page: int
+    pages: int
+    total: int
+
+
+class TitleView(BaseModel):
+    """A recording by its name."""
+
+    id: int
+    title: str
+    played_on: date | None
+
+
+class TitlesView(BaseModel):
+    """Every recording by its name, newest first."""
+
+    recordings: list[TitleView]
 
 
 class PlayersView(BaseModel):
@@ -209,9 +268,11 @@ class LineView(BaseModel):
 
 
 class TodayView(BaseModel):
-    """At most five lines, the most pressing first."""
+    """At most five lines, the most pressing first. `uncounted` racks are being counted and are not in
+    them yet."""
 
     lines: list[LineView]
+    uncounted: int
 
 
 class CreatedView(BaseModel):

@@ -10,6 +10,7 @@ from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
 from aretane.web.analysing.analyst import Analyst
+from tests.clients import client_of
 
 
 class Counting(Executor):
@@ -37,4 +38,4 @@ def workers() -> Counting:
 def client(settings: Settings, database: Address, club: int, workers: Counting) -> FlaskClient:
     app = create_app(settings, database)
     app.extensions["analyst"] = Analyst(database, lambda: workers)
-    return app.test_client()
+    return client_of(app)

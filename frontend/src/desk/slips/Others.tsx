@@ -3,6 +3,7 @@ import { useState } from "react";
 import type { Judgement, Shot, Verdict, Words } from "../../api/types";
 import { advisedWords } from "../../choices/optionWords";
 import { lower, Pick, plainWords } from "./parts";
+import { useKept } from "../../keeping/useKept";
 
 /** "Wanda, safety first: wrong choice; would play a safety off the 3, because …". */
 export function VerdictWords({ one, words }: { one: Verdict; words: Words }) {
@@ -20,13 +21,13 @@ type Props = { shot: Shot; words: Words; set: (change: Partial<Judgement>) => vo
 export function Others({ shot, words, set }: Props) {
   const { verdicts } = shot.judgement;
   const [open, setOpen] = useState(false);
-  const [by, setBy] = useState("");
-  const [reason, setReason] = useState("");
+  const [by, setBy] = useKept("verdict.by", "");
+  const [reason, setReason, letReasonGo] = useKept("verdict.reason", "");
   const add = (decision: string | null) => {
     if (!decision || !by.trim()) return;
     set({ verdicts: [...verdicts, { by: by.trim(), decision, reason: reason.trim(), advised: null, school: null }] });
     setOpen(false);
-    setReason("");
+    letReasonGo();
   };
   return (
     <div className="text-sm">

@@ -4,11 +4,12 @@ import type { Places, PocketName, Shot, Words } from "../../api/types";
 import { ballMark, ballName } from "../../table/colours";
 import type { Units } from "../../units/units";
 import * as act from "../actions";
-import { edit, useDesk } from "../deskStore";
+import { asOneStep, edit, useDesk } from "../deskStore";
 import { inOrder } from "../rackDoc";
 import { TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
 import { capital, Choose, Pick, plainWords, Row } from "./parts";
+import { TypedInput } from "../../keeping/typed";
 
 type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units; free: boolean };
 
@@ -82,19 +83,17 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
           <div className="grid grid-cols-[3.2rem_1fr_4.6rem] gap-2">
             <Choose label="Next ball" words={omit(balls, plan.ball)} value={plan.next_ball} none="–" onPick={(next_ball) => set({ next_ball })} />
             <Choose label="Next pocket" words={pockets} value={plan.next_pocket} none="likeliest" onPick={(p) => set({ next_pocket: p as PocketName | null })} />
-            <label className="flex items-baseline gap-1 text-sm">
-              <input
-                key={`${number}${plan.wanted_angle}`} className="plain num text-right" inputMode="numeric" aria-label="Wanted cut on the next ball, degrees"
-                defaultValue={plan.wanted_angle ?? ""} placeholder="cut"
-                onBlur={(e) => {
-                  const text = e.currentTarget.value.trim();
-                  const value = text === "" ? null : Number(text);
+            <span className="flex items-baseline gap-1 text-sm">
+              <TypedInput
+                key={number} className="plain num text-right" inputMode="numeric" aria-label="Wanted cut on the next ball, degrees" placeholder="cut"
+                value={String(plan.wanted_angle ?? "")} asOneStep={asOneStep}
+                take={(text) => {
+                  const value = text.trim() === "" ? null : Number(text);
                   if (value === null || (Number.isFinite(value) && value >= 0 && value < 90)) set({ wanted_angle: value });
-                  else e.currentTarget.value = String(plan.wanted_angle ?? "");
                 }}
               />
               °
-            </label>
+            </span>
           </div>
         </Row>
       )}
@@ -126,12 +125,9 @@ function RackFields({ players, words }: { players: Record<string, string>; words
         </Row>
       )}
       <Row label="Rack notes">
-        <input
-          key={notes} className="plain text-sm" aria-label="Notes on the rack" defaultValue={notes} maxLength={4000}
-          onBlur={(e) => {
-            const text = e.currentTarget.value;
-            if (text !== notes) edit((doc) => ({ ...doc, notes: text }));
-          }}
+        <TypedInput
+          className="plain text-sm" aria-label="Notes on the rack" maxLength={4000}
+          value={notes} take={(text) => edit((doc) => ({ ...doc, notes: text }))} asOneStep={asOneStep}
         />
       </Row>
     </div>

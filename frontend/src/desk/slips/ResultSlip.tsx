@@ -4,11 +4,12 @@ import { ballName, theBall } from "../../table/colours";
 import { clock, diamonds, seconds, type Units } from "../../units/units";
 import * as act from "../actions";
 import { keyOf } from "../commands";
-import { useDesk } from "../deskStore";
+import { asOneStep, useDesk } from "../deskStore";
 import { emptyResult, inOrder, unpot } from "../rackDoc";
 import { BreakCounts, Referee, SnookerFoul } from "./Rulings";
 import { Choose, Row } from "./parts";
 import { StruckLike } from "./StruckLike";
+import { TypedInput } from "../../keeping/typed";
 
 type Props = { number: number; shot: Shot; before: Places; review: Review | undefined; words: Words; diamond: number; finding: Finding | undefined; waiting: boolean; units: Units };
 
@@ -110,18 +111,20 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
   );
 }
 
-/** A time of the recording by typing; text that is no time is put back. */
+/** s: the latest time of a recording's clock, as the server has it. */
+const LATEST = 1_000_000;
+
+/** A time of the recording by typing; text that is no time is put back when the field is left. */
 function TimeField({ label, value, set }: { label: string; value: number | null; set: (value: number | null) => void }) {
   const shown = value === null ? "" : clock(value);
   return (
     <span className="inline-block w-20">
-      <input
-        key={shown} className="plain num text-sm" placeholder="m:ss" aria-label={label} defaultValue={shown}
-        onBlur={(e) => {
-          const text = e.currentTarget.value.trim();
+      <TypedInput
+        className="plain num text-sm" placeholder="m:ss" aria-label={label} value={shown} asOneStep={asOneStep}
+        take={(typed) => {
+          const text = typed.trim();
           const read = text === "" ? null : seconds(text);
-          if (text !== "" && read === null) e.currentTarget.value = shown;
-          else if (text !== shown) set(read);
+          if (text === "" || (read !== null && read <= LATEST)) set(read);
         }}
       />
     </span>

@@ -3,9 +3,10 @@ import { useState } from "react";
 import type { Places, Shot } from "../../api/types";
 import { ballName } from "../../table/colours";
 import * as act from "../actions";
-import { useDesk } from "../deskStore";
+import { asOneStep, useDesk } from "../deskStore";
 import { emptyResult, inOrder } from "../rackDoc";
 import { Choose, Pick, Row } from "./parts";
+import { TypedInput } from "../../keeping/typed";
 
 type Props = { number: number; shot: Shot };
 
@@ -14,13 +15,11 @@ export function BreakCounts({ number, shot }: Props) {
   const result = shot.result ?? emptyResult();
   const field = (label: string, name: "break_rails" | "break_over") => (
     <label className="flex items-baseline gap-2 text-sm">
-      <span className="w-8"><input
-        className="plain num text-right" inputMode="numeric" defaultValue={result[name] ?? ""} placeholder="–"
-        onBlur={(e) => {
-          const text = e.currentTarget.value.trim();
-          const count = text === "" ? null : Number(text);
+      <span className="w-8"><TypedInput
+        className="plain num text-right" inputMode="numeric" placeholder="–" value={String(result[name] ?? "")} asOneStep={asOneStep}
+        take={(text) => {
+          const count = text.trim() === "" ? null : Number(text);
           if (count === null || (Number.isInteger(count) && count >= 0 && count <= 21)) act.setResult(number, { [name]: count });
-          else e.currentTarget.value = String(result[name] ?? "");
         }}
       /></span>
       {label}
@@ -73,9 +72,12 @@ export function Referee({ number, shot }: Props) {
   return (
     <>
       <Row label="Ruled, since">
-        <input
-          className="plain text-sm" maxLength={300} placeholder="the reason, first" aria-label="Reason of the ruling" value={reason}
-          onChange={(e) => setReason(e.target.value)} onBlur={() => set({ reason })}
+        <TypedInput
+          className="plain text-sm" maxLength={300} placeholder="the reason, first" aria-label="Reason of the ruling" value={reason} asOneStep={asOneStep}
+          take={(text) => {
+            setReason(text);
+            set({ reason: text });
+          }}
         />
       </Row>
       {reason.trim() && (

@@ -3,10 +3,11 @@ import { useState } from "react";
 import type { Places, Shot, VisitPlan as Visit, Words } from "../../api/types";
 import { ballName } from "../../table/colours";
 import * as act from "../actions";
-import { useDesk } from "../deskStore";
+import { asOneStep, useDesk } from "../deskStore";
 import { inOrder } from "../rackDoc";
 import { ballsOf } from "./ballText";
 import { Choose, Pick, plainWords, Row } from "./parts";
+import { TypedInput } from "../../keeping/typed";
 
 const NOTHING: Visit = {
   order: [], key_ball: null, break_ball: null, problems: [], insurance: [], clusters: "", group: null, group_reason: "", state: null,
@@ -63,12 +64,12 @@ function Balls({ label, hint, on, value, onChange }: { label: string; hint: stri
   const [fault, setFault] = useState("");
   return (
     <Row label={label}>
-      <input
-        key={value.join()} className="plain text-sm" aria-label={label} placeholder={hint} defaultValue={value.join(" ")}
-        onBlur={(e) => {
-          const read = ballsOf(e.currentTarget.value, on);
+      <TypedInput
+        className="plain text-sm" aria-label={label} placeholder={hint} value={value.join(" ")} asOneStep={asOneStep}
+        take={(text) => {
+          const read = ballsOf(text, on);
           setFault(read.fault);
-          if (!read.fault && read.balls.join() !== value.join()) onChange(read.balls);
+          if (!read.fault) onChange(read.balls);
         }}
       />
       {fault && <p className="text-warning text-xs">{fault}</p>}
@@ -79,7 +80,7 @@ function Balls({ label, hint, on, value, onChange }: { label: string; hint: stri
 function Words({ label, hint, value, onChange }: { label: string; hint: string; value: string; onChange: (text: string) => void }) {
   return (
     <Row label={label}>
-      <input key={value} className="plain text-sm" aria-label={label} placeholder={hint} maxLength={300} defaultValue={value} onBlur={(e) => e.currentTarget.value !== value && onChange(e.currentTarget.value)} />
+      <TypedInput className="plain text-sm" aria-label={label} placeholder={hint} maxLength={300} value={value} take={onChange} asOneStep={asOneStep} />
     </Row>
   );
 }

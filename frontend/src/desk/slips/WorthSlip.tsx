@@ -5,11 +5,12 @@ import type { Measure } from "../../chart/measure";
 import { WorthParts } from "../../story/WorthParts";
 import { degrees, chance, type Units } from "../../units/units";
 import * as act from "../actions";
-import { useDesk } from "../deskStore";
+import { asOneStep, useDesk } from "../deskStore";
 import { theBall } from "../../table/colours";
 import { Misses } from "./Misses";
 import { Others } from "./Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "./parts";
+import { TypedArea, TypedInput } from "../../keeping/typed";
 
 type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; measure: Measure; who: string; ask: ReactNode; found: FoundStrike | null };
 
@@ -73,35 +74,27 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
           </Row>
         )}
         <Row label="Ask">
-          <input
-            key={`${number}${judgement.question}`} className="plain text-sm" aria-label="Open question to the player" placeholder="an open question to the player" maxLength={1000}
-            defaultValue={judgement.question} onBlur={(e) => e.currentTarget.value !== judgement.question && set({ question: e.currentTarget.value })}
+          <TypedInput
+            key={number} className="plain text-sm" aria-label="Open question to the player" placeholder="an open question to the player" maxLength={1000}
+            value={judgement.question} take={(question) => set({ question })} asOneStep={asOneStep}
           />
         </Row>
         <Row label="Lesson">
-          <input
-            key={`${number}${judgement.lesson}`} className="plain text-sm" aria-label="Lesson of this shot" placeholder="what it teaches, for the story of the rack" maxLength={300}
-            defaultValue={judgement.lesson} onBlur={(e) => e.currentTarget.value.trim() !== judgement.lesson && set({ lesson: e.currentTarget.value.trim() })}
+          <TypedInput
+            key={number} className="plain text-sm" aria-label="Lesson of this shot" placeholder="what it teaches, for the story of the rack" maxLength={300}
+            value={judgement.lesson} take={(lesson) => set({ lesson })} asOneStep={asOneStep}
           />
         </Row>
         <Row label="Notes">
-          <textarea
-            key={number} className="plain text-sm" rows={2} aria-label="Notes" defaultValue={shot.notes} maxLength={4000}
-            onBlur={(e) => e.currentTarget.value !== shot.notes && act.setShot(number, { notes: e.currentTarget.value })}
-            ref={(field) => {
-              if (field && document.activeElement !== field && field.value !== shot.notes) field.value = shot.notes;
-            }}
-            onChange={(e) => later(number, e.currentTarget.value)}
+          <TypedArea
+            key={number} className="plain text-sm" rows={2} aria-label="Notes" maxLength={4000}
+            value={shot.notes} take={(notes) => act.setShot(number, { notes })} asOneStep={asOneStep}
           />
         </Row>
         <Row label="Tags">
-          <input
-            key={`${number}${shot.tags.join()}`} className="plain text-sm" aria-label="Tags, separated by commas" placeholder="separated by commas"
-            defaultValue={shot.tags.join(", ")}
-            onBlur={(e) => {
-              const tags = [...new Set(e.currentTarget.value.split(",").map((t) => t.trim().slice(0, 60)).filter(Boolean))].slice(0, 20);
-              if (tags.join() !== shot.tags.join()) act.setShot(number, { tags });
-            }}
+          <TypedInput
+            key={number} className="plain text-sm" aria-label="Tags, separated by commas" placeholder="separated by commas"
+            value={shot.tags.join(", ")} take={(text) => act.setShot(number, { tags: tagsOf(text) })} asOneStep={asOneStep}
           />
         </Row>
         <Row label="Counts">
@@ -125,12 +118,9 @@ function whyNot(worth: StoryShot | undefined): string {
   return worth?.reason || "not analysed";
 }
 
-let typing: number | undefined;
-/** Notes are kept while they are typed, a moment after the last letter. */
-function later(number: number, notes: string): void {
-  window.clearTimeout(typing);
-  typing = window.setTimeout(() => act.setShot(number, { notes }), 150);
-}
+/** At most 20 tags of at most 60 letters, each once. */
+const tagsOf = (text: string): string[] =>
+  [...new Set(text.split(",").map((tag) => tag.trim().slice(0, 60)).filter(Boolean))].slice(0, 20);
 
 function Left({ review, words, shooter }: { review: Review | undefined; words: Words; shooter: string }) {
   const players = useDesk((s) => s.recording?.players);

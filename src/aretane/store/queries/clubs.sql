@@ -1,11 +1,11 @@
 -- name: first_member()^
 -- The member who is asking until sign-in exists: the first of the first club.
-SELECT m.id AS member_id, m.club_id, m.name, m.length_unit, m.speed_unit, m.words, c.name AS club_name
+SELECT m.id AS member_id, m.club_id, m.name, m.length_unit, m.speed_unit, m.words, c.name AS club_name, c.mark
 FROM member m JOIN club c ON c.id = m.club_id
 ORDER BY m.club_id, m.id LIMIT 1;
 
 -- name: add_club(name)^
-INSERT INTO club (name) VALUES (:name)
+INSERT INTO club (name, mark) VALUES (:name, UUID())
 RETURNING id;
 
 -- name: add_member(club_id, name)^

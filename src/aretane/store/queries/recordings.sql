@@ -48,3 +48,6 @@ ON DUPLICATE KEY UPDATE seat = VALUES(seat);
 
 -- name: drop_seat(recording_id, player_id)!
 DELETE FROM recording_player WHERE recording_id = :recording_id AND player_id = :player_id;
+
+-- name: discipline_of(club_id, recording_id)^
+SELECT discipline FROM recording WHERE club_id = :club_id AND id = :recording_id;

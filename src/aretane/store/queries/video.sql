@@ -26,21 +26,36 @@ UPDATE video_part SET starts_at_s = :starts_at_s WHERE club_id = :club_id AND id
 -- name: shots_marked_between(club_id, recording_id, first_s, last_s)
 SELECT id, rack_id, time_s, end_s FROM shot
 WHERE club_id = :club_id AND recording_id = :recording_id AND time_s BETWEEN :first_s AND :last_s
-FOR UPDATE;
+ORDER BY rack_id, position;
 
 -- name: set_marks(time_s, end_s, club_id, id)!
 UPDATE shot SET time_s = :time_s, end_s = :end_s, version = version + 1
 WHERE club_id = :club_id AND id = :id;
 
 -- name: mark_part_removed(club_id, part_id)!
-UPDATE video_part SET removed_at = CURRENT_TIMESTAMP
+UPDATE video_part SET removed_at = CURRENT_TIMESTAMP, idle_hours = 0
 WHERE club_id = :club_id AND id = :part_id AND removed_at IS NULL;
 
 -- name: restore_part(club_id, part_id)!
 UPDATE video_part SET removed_at = NULL WHERE club_id = :club_id AND id = :part_id;
 
 -- name: parts_removed_long_ago(hours)
-SELECT id, place, path FROM video_part WHERE removed_at < CURRENT_TIMESTAMP - INTERVAL :hours HOUR;
+SELECT id, place, path FROM video_part WHERE removed_at IS NOT NULL AND idle_hours > :hours;
+
+-- name: begin_cleaning()!
+INSERT INTO cleaning (one) VALUES (1) ON DUPLICATE KEY UPDATE one = 1;
+
+-- name: hours_since_cleaning()^
+SELECT TIMESTAMPDIFF(SECOND, done_at, CURRENT_TIMESTAMP) / 3600 AS hours FROM cleaning WHERE one = 1 FOR UPDATE;
+
+-- name: note_cleaning()!
+UPDATE cleaning SET done_at = CURRENT_TIMESTAMP WHERE one = 1;
+
+-- name: age_intakes(hours)!
+UPDATE video_intake SET idle_hours = idle_hours + :hours WHERE state = 'receiving';
+
+-- name: age_parts(hours)!
+UPDATE video_part SET idle_hours = idle_hours + :hours WHERE removed_at IS NOT NULL;
 
 -- name: drop_part(part_id)!
 DELETE FROM video_part WHERE id = :part_id;
@@ -48,6 +63,10 @@ DELETE FROM video_part WHERE id = :part_id;
 -- name: list_intakes(club_id, recording_id)
 SELECT id, recording_id, name, place, path, bytes, plays, state, words FROM video_intake
 WHERE club_id = :club_id AND recording_id = :recording_id ORDER BY touched_at, id;
+
+-- name: intakes_checking()
+SELECT club_id, id, recording_id, name, place, path, bytes, plays, state, words FROM video_intake
+WHERE state = 'checking' ORDER BY touched_at, id;
 
 -- name: intake_by_id(club_id, intake_id)^
 SELECT id, recording_id, name, place, path, bytes, plays, state, words FROM video_intake
@@ -58,7 +77,8 @@ INSERT INTO video_intake (id, club_id, recording_id, name, place, path, bytes, p
 VALUES (:id, :club_id, :recording_id, :name, :place, :path, :bytes, :plays, :state);
 
 -- name: set_intake(state, words, club_id, intake_id)!
-UPDATE video_intake SET state = :state, words = :words, touched_at = CURRENT_TIMESTAMP
+UPDATE video_intake SET state = :state, words = :words, touched_at = CURRENT_TIMESTAMP,
+  idle_hours = 0
 WHERE club_id = :club_id AND id = :intake_id;
 
 -- name: drop_intake(club_id, intake_id)!
@@ -66,4 +86,4 @@ DELETE FROM video_intake WHERE club_id = :club_id AND id = :intake_id;
 
 -- name: intakes_left_lying(hours)
 SELECT id, club_id, path FROM video_intake
-WHERE state = 'receiving' AND touched_at < CURRENT_TIMESTAMP - INTERVAL :hours HOUR;
+WHERE state = 'receiving' AND idle_hours > :hours;

@@ -9,8 +9,7 @@ from aretane.core.motion.find import Seen
 from aretane.core.review.replay import Step
 from aretane.core.runout.games import NoRun, question
 from aretane.core.vocabulary import CUE
-
-from ..reviewing import Scene, fouls_of, may_of, needs_of, other_skill, skill_of
+from aretane.reviewing.scene import Scene, fouls_of, may_of, needs_of, other_skill, skill_of
 
 
 class AskedDecision(NamedTuple):

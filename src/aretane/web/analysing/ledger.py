@@ -16,14 +16,16 @@ from aretane.core.review.exchanges import exchanges
 from aretane.core.review.ledger import Entry, entries, total
 from aretane.core.review.replay import Step
 from aretane.core.units import mm
-from aretane.store import analyses, read
+from aretane.reviewing.scene import Scene, chained, head_of, replayed, scene, skill_of
+from aretane.reviewing.scene import facts as rack_facts
+from aretane.store import analyses, facts, read
 from aretane.store.analyses import Analysis
-from aretane.store.database import Db
+from aretane.store.database import Address, Db, reading
 from aretane.store.errors import NotFound
-from aretane.store.records import Asker, Recording
+from aretane.store.records import Recording
 
-from ..asker import to_read, to_write
-from ..reviewing import Scene, chained, facts, head_of, replayed, scene, skill_of
+from ..asker import change, database, to_read
+from ..counting import Piece, Progress, counting, working
 from ..views import SeatView, ShotLink
 from .analyst import DECISION, Analyst
 from .decisions import AskedDecision, decision_questions
@@ -62,6 +64,7 @@ class RackDecisions(NamedTuple):
 
     recording: Recording
     scene: Scene
+    id: int
     number: int
     steps: list[Step]
     asked: list[AskedDecision]
@@ -73,47 +76,118 @@ class RackDecisions(NamedTuple):
 @blueprint.output(LedgerView)
 def ledger(query_data: LedgerQuery) -> LedgerView:
     """The decisions as far as they are worked out."""
-    with to_read() as (db, asker):
-        return _ledger(db, asker, query_data)
+    return _answer(query_data, _parts(query_data))
 
 
 @blueprint.post("/ledger")
 @blueprint.input(LedgerQuery)
 @blueprint.output(LedgerView)
 def work_out(json_data: LedgerQuery) -> LedgerView:
-    """Have the decisions worked out that are not yet."""
-    with to_write() as (db, asker):
-        stored = _recordings(db, asker, json_data)
-        for one in stored:
-            wanted = [(rack.number, a.content) for rack in _racks(one) for a in _wanted(rack, json_data)]
-            analyses.want(db, asker.club_id, one.id, wanted)
-        answer = _ledger(db, asker, json_data)
-    analyst: Analyst = current_app.extensions["analyst"]
-    analyst.wake()
-    return answer
+    """Have the decisions worked out that are not yet; asked again while the answer is still `working`."""
+    parts = _parts(json_data)
+    if not isinstance(parts, Progress):
+        asked = [(one.recording, one.wanted) for one in parts]
+        change(lambda db, asker: analyses.want_all(db, asker.club_id, asked))
+        analyst: Analyst = current_app.extensions["analyst"]
+        analyst.wake()
+        parts = _parts(json_data)
+    return _answer(json_data, parts)
 
 
 @blueprint.delete("/ledger")
 @blueprint.input(LedgerQuery, location="query")
 @blueprint.output(LedgerView)
 def cancel(query_data: LedgerQuery) -> LedgerView:
-    """Take back what is not begun; what runs is finished and kept."""
-    with to_write() as (db, asker):
-        stored = _recordings(db, asker, query_data)
-        contents = [a.content for one in stored for rack in _racks(one) for a in _wanted(rack, query_data)]
-        analyses.cancel(db, asker.club_id, contents)
-        return _ledger(db, asker, query_data)
+    """Take back what is not begun; what runs is finished and kept. A count under way is given up."""
+    if counting().cancel(_key(query_data)):
+        return _answer(query_data, [], "reading was stopped: reload to go on")
+    parts = _parts(query_data)
+    if not isinstance(parts, Progress):
+        contents = [content for one in parts for _, content in one.wanted]
+        change(lambda db, asker: analyses.cancel(db, asker.club_id, contents))
+        parts = _parts(query_data)
+    return _answer(query_data, parts)
 
 
-def _recordings(db: Db, asker: Asker, query: LedgerQuery) -> list[Recording]:
-    if query.player is not None and query.player not in {
-        row["id"] for row in read.players(db, asker.club_id)
-    }:
-        raise NotFound(f"there is no player {query.player}")
-    if query.recording is not None:
-        return [read.recording(db, asker.club_id, query.recording)]
-    stored = read.recordings(db, asker.club_id)
-    return [one for one in stored if any(seat.player_id == query.player for seat in one.seats)]
+class LedgerPart(NamedTuple):
+    """One recording's part of a ledger. `wanted` pairs rack ids with the contents of its decisions,
+    `states` are
+    theirs; `players` are those of the recording."""
+
+    recording: int
+    title: str
+    discipline: str
+    players: list[SeatView]
+    rows: list[tuple[Entry, EntryView]]
+    safeties: list[SafetyView]
+    exchanges: list[ExchangeView]
+    wanted: list[tuple[int, str]]
+    states: list[str]
+    left_out: int
+    reason: str
+
+    def weight(self) -> int:
+        """Rows that it holds."""
+        return len(self.rows) + len(self.safeties) + len(self.exchanges) + len(self.wanted)
+
+
+def _key(query: LedgerQuery) -> tuple[object, ...]:
+    return ("ledger", query.recording, query.player)
+
+
+def _parts(query: LedgerQuery) -> list[LedgerPart] | Progress:
+    """The parts of the recordings that are asked for; of a whole season they are counted beside the
+    server."""
+    with to_read() as (db, asker):
+        if query.player is not None and query.player not in {
+            row["id"] for row in read.players(db, asker.club_id)
+        }:
+            raise NotFound(f"there is no player {query.player}")
+        if query.recording is not None:
+            return [
+                _part(db, asker.club_id, read.recording(db, asker.club_id, query.recording), query.player)
+            ]
+        prints = facts.prints(db, asker.club_id)
+        answers = analyses.prints(db, asker.club_id)
+    pieces = [
+        Piece(
+            ("ledger", one["id"], query.player, one["print"], answers.get(one["id"])), part_of,
+            (database(), asker.club_id, one["id"], query.player), LedgerPart.weight,
+        )
+        for one in prints
+        if str(query.player) in (one["players"] or "").split(",")
+    ]  # fmt: skip
+    return counting().ask(_key(query), pieces)
+
+
+def part_of(where: Address, club_id: int, recording_id: int, player: int | None) -> LedgerPart:
+    """One recording's part, read by itself: for a process beside the server."""
+    with reading(where) as db:
+        return _part(db, club_id, read.recording(db, club_id, recording_id), player)
+
+
+def _part(db: Db, club_id: int, stored: Recording, player: int | None) -> LedgerPart:
+    racks = list(_racks(stored))
+    asked = [(rack.id, one.content) for rack in racks for one in _wanted(rack, player)]
+    known = analyses.known(db, club_id, [content for _, content in asked])
+    rows: list[tuple[Entry, EntryView]] = []
+    safeties: list[SafetyView] = []
+    chains: list[ExchangeView] = []
+    for rack in racks:
+        found = [_decision(known.get(asked.content)) for asked in rack.asked]
+        for entry in entries(rack.steps, found, rack.scene.discipline in _GROUPS):
+            if player in (None, int(entry.player)):
+                rows.append((entry, _entry(rack, entry, found[entry.shot])))
+        safeties += _safeties(rack, found, player)
+        chains += _exchanges(rack, player)
+    return LedgerPart(
+        recording=stored.id, title=stored.match.title, discipline=stored.match.discipline,
+        players=[SeatView(id=str(s.player_id), name=s.name, level=s.level) for s in stored.seats],
+        rows=rows, safeties=safeties, exchanges=chains, wanted=asked,
+        states=[known[content].state if content in known else "" for _, content in asked],
+        left_out=sum(rack.depth == "key-moments" for rack in stored.racks),
+        reason="" if asked else _reason(racks),
+    )  # fmt: skip
 
 
 def _racks(recording: Recording) -> Iterator[RackDecisions]:
@@ -124,43 +198,42 @@ def _racks(recording: Recording) -> Iterator[RackDecisions]:
             continue
         shots = [one.shape for one in stored.shots]
         _, steps = replayed(around, head_of(stored), shots, carried)
-        won = facts(around, stored, carried).end.winner
-        yield RackDecisions(recording, around, stored.number, steps, decision_questions(around, steps), won)
+        won = rack_facts(around, stored, carried).end.winner
+        yield RackDecisions(
+            recording, around, stored.id, stored.number, steps, decision_questions(around, steps), won
+        )
 
 
-def _wanted(rack: RackDecisions, query: LedgerQuery) -> list[AskedDecision]:
+def _wanted(rack: RackDecisions, player: int | None) -> list[AskedDecision]:
     return [
         asked
         for step, asked in zip(rack.steps, rack.asked, strict=True)
-        if asked.content and query.player in (None, int(step.shot.shooter))
+        if asked.content and player in (None, int(step.shot.shooter))
     ]
 
 
-def _ledger(db: Db, asker: Asker, query: LedgerQuery) -> LedgerView:
-    stored = _recordings(db, asker, query)
-    racks = [rack for one in stored for rack in _racks(one)]
-    contents = [asked.content for rack in racks for asked in _wanted(rack, query)]
-    known = analyses.known(db, asker.club_id, contents)
-    states = [known[one].state if one in known else "" for one in contents]
-    rows: list[tuple[Entry, EntryView]] = []
-    safeties: list[SafetyView] = []
-    chains: list[ExchangeView] = []
-    for rack in racks:
-        found = [_decision(known.get(asked.content)) for asked in rack.asked]
-        for entry in entries(rack.steps, found, rack.scene.discipline in _GROUPS):
-            if query.player in (None, int(entry.player)):
-                rows.append((entry, _entry(rack, entry, found[entry.shot])))
-        safeties += _safeties(rack, found, query.player)
-        chains += _exchanges(rack, query.player)
-    names = {player: name for one in stored for player, name, _ in scene(one).seats}
+def _answer(
+    query: LedgerQuery, parts: list[LedgerPart] | Progress, reason: str = "no shots are logged yet"
+) -> LedgerView:
+    """The parts as one ledger, or how far counting them is."""
+    under_way = working(parts) if isinstance(parts, Progress) else None
+    there = [] if isinstance(parts, Progress) else parts
+    states = [state for one in there for state in one.states]
+    reasons = (one.reason for one in there if one.reason)
+    seats = {seat.id: seat for one in there for seat in one.players}
     return LedgerView(
-        totals=_totals(stored, rows, query.player), entries=[view for _, view in rows], safeties=safeties,
-        exchanges=chains, names=names, titles={str(one.id): one.match.title for one in stored},
-        disciplines={str(one.id): one.match.discipline for one in stored},
-        possible=len(contents), wanted=sum(one in ("waiting", "running") for one in states),
+        totals=_totals(seats, [row for one in there for row in one.rows], query.player),
+        entries=[view for one in there for _, view in one.rows],
+        safeties=[view for one in there for view in one.safeties],
+        exchanges=[view for one in there for view in one.exchanges],
+        names={seat.id: seat.name for seat in seats.values()},
+        titles={str(one.recording): one.title for one in there},
+        disciplines={str(one.recording): one.discipline for one in there},
+        possible=len(states), wanted=sum(one in ("waiting", "running") for one in states),
         done=states.count("done"), failed=states.count("failed"),
-        left_out=sum(rack.depth == "key-moments" for one in stored for rack in one.racks),
-        reason="" if contents else _reason(racks),
+        left_out=sum(one.left_out for one in there),
+        reason="" if states or under_way else next(reasons, reason),
+        working=under_way,
     )  # fmt: skip
 
 
@@ -181,19 +254,18 @@ def _decision(found: Analysis | None) -> Decision | None:
 
 
 def _totals(
-    stored: list[Recording], rows: list[tuple[Entry, EntryView]], only: int | None
+    seats: dict[str, SeatView], rows: list[tuple[Entry, EntryView]], only: int | None
 ) -> list[TotalView]:
-    seats = {str(seat.player_id): seat for one in stored for seat in one.seats}
     views = []
     for player, seat in seats.items():
         own = [entry for entry, _ in rows if entry.player == player]
-        if (only is not None and only != seat.player_id) or not own:
+        if only not in (None, int(player)) or not own:
             continue
         sum_ = total(own)
         views.append(
             TotalView(
-                player=SeatView(id=player, name=seat.name, level=seat.level), decisions=sum_.decisions,
-                right=sum_.right, close=sum_.close, wrong=sum_.wrong, cost=round(sum_.cost, 4),
+                player=seat, decisions=sum_.decisions, right=sum_.right, close=sum_.close,
+                wrong=sum_.wrong, cost=round(sum_.cost, 4),
                 error=round(sum_.error, 4), uncertain=round(sum_.uncertain, 4),
                 faults=[
                     ChoiceFaultView(code=code, n=n, cost=round(cost, 4)) for code, n, cost in sum_.by_fault

@@ -2,6 +2,7 @@
 
 from pydantic import BaseModel
 
+from ..counting import WorkingView
 from ..views import SeatView, ShotLink
 
 
@@ -117,7 +118,8 @@ class ExchangeView(BaseModel):
 class LedgerView(BaseModel):
     """The decisions of a recording or of a player. `possible` shots have a decision to work out, of which
     `done` are there, `wanted` under way or waiting, `failed`. `left_out` racks are logged as key moments:
-    chosen shots prove nothing. `titles` of the recordings by id."""
+    chosen shots prove nothing. `titles` of the recordings by id. While `working` nothing of it is there
+    yet."""
 
     totals: list[TotalView]
     entries: list[EntryView]
@@ -132,3 +134,4 @@ class LedgerView(BaseModel):
     failed: int
     left_out: int
     reason: str
+    working: WorkingView | None = None

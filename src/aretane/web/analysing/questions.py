@@ -8,8 +8,7 @@ from aretane.core.review.replay import Step
 from aretane.core.runout.appraise import MODEL
 from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.shot import Plan
-
-from ..reviewing import Scene, skill_of
+from aretane.reviewing.scene import Scene, skill_of
 
 
 class Asked(NamedTuple):

@@ -11,15 +11,14 @@ from aretane.core.review.worth import Worth, turning, worths
 from aretane.core.rules import RackState
 from aretane.core.runout.appraise import Appraisal
 from aretane.core.runout.games import doubtful
+from aretane.reviewing.scene import Scene, chained, head_of, replayed, review_stored, scene
 from aretane.store import analyses, read
 from aretane.store.analyses import Analysis
-from aretane.store.database import Db
 from aretane.store.errors import NotFound
-from aretane.store.records import Asker, Recording, StoredRack
+from aretane.store.records import Recording, StoredRack
 
-from ..asker import to_read, to_write
+from ..asker import change, to_read
 from ..outlooks import advised_view
-from ..reviewing import Scene, chained, head_of, replayed, review_stored, scene
 from .analyst import APPRAISAL, Analyst
 from .questions import Asked, questions
 from .story_views import (
@@ -48,36 +47,36 @@ class AnalyseBody(BaseModel):
 @blueprint.output(AnalysisView)
 def analyse(recording_id: int, json_data: AnalyseBody) -> AnalysisView:
     """Have the shots worked out that are not yet."""
-    with to_write() as (db, asker):
+    with to_read() as (db, asker):
         recording = read.recording(db, asker.club_id, recording_id)
-        numbers = {rack.number for rack in recording.racks}
-        missing = sorted(set(json_data.racks or ()) - numbers)
-        if missing:
-            raise NotFound(f"there is no rack {missing[0]} in this recording")
-        asked = _asked(recording)
-        wanted = [
-            (number, one.content)
-            for number, rack in asked.items()
-            if json_data.racks is None or number in json_data.racks
-            for one in rack
-            if one.content
-        ]
-        analyses.want(db, asker.club_id, recording_id, wanted)
-        answer = _progress(db, asker, asked)
+    numbers = {rack.number for rack in recording.racks}
+    missing = sorted(set(json_data.racks or ()) - numbers)
+    if missing:
+        raise NotFound(f"there is no rack {missing[0]} in this recording")
+    asked = _asked(recording)
+    ids = {rack.number: rack.id for rack in recording.racks}
+    wanted = [
+        (ids[number], one.content)
+        for number, rack in asked.items()
+        if json_data.racks is None or number in json_data.racks
+        for one in rack
+        if one.content
+    ]
+    change(lambda db, asker: analyses.want(db, asker.club_id, recording_id, wanted))
     analyst: Analyst = current_app.extensions["analyst"]
     analyst.wake()
-    return answer
+    return _progress(asked)
 
 
 @blueprint.delete("/recordings/<int:recording_id>/analysis")
 @blueprint.output(AnalysisView)
 def cancel(recording_id: int) -> AnalysisView:
     """Take back what is not begun; what runs is finished and kept."""
-    with to_write() as (db, asker):
-        recording = read.recording(db, asker.club_id, recording_id)
-        asked = _asked(recording)
-        analyses.cancel(db, asker.club_id, [one.content for rack in asked.values() for one in rack])
-        return _progress(db, asker, asked)
+    with to_read() as (db, asker):
+        asked = _asked(read.recording(db, asker.club_id, recording_id))
+    contents = [one.content for rack in asked.values() for one in rack if one.content]
+    change(lambda db, asker: analyses.cancel(db, asker.club_id, contents))
+    return _progress(asked)
 
 
 @blueprint.get("/recordings/<int:recording_id>/analysis")
@@ -86,7 +85,7 @@ def progress(recording_id: int) -> AnalysisView:
     """How far the work is."""
     with to_read() as (db, asker):
         recording = read.recording(db, asker.club_id, recording_id)
-        return _progress(db, asker, _asked(recording))
+    return _progress(_asked(recording))
 
 
 @blueprint.get("/recordings/<int:recording_id>/racks/<int:number>/story")
@@ -145,9 +144,10 @@ def _asked(recording: Recording) -> dict[int, list[Asked]]:
     return {stored.number: of(stored, carried) for stored, carried in chained(around, recording.racks)}
 
 
-def _progress(db: Db, asker: Asker, asked: dict[int, list[Asked]]) -> AnalysisView:
+def _progress(asked: dict[int, list[Asked]]) -> AnalysisView:
     contents = [one.content for rack in asked.values() for one in rack if one.content]
-    states = analyses.states(db, asker.club_id, contents)
+    with to_read() as (db, asker):
+        states = analyses.states(db, asker.club_id, contents)
     return AnalysisView(racks=[_counted(number, rack, states) for number, rack in asked.items()])
 
 

@@ -1,5 +1,6 @@
 """What a worker process does, and where the workers are: a pool on this machine, or a Dask cluster."""
 
+import os
 from collections.abc import Sequence
 from concurrent.futures import Executor, ProcessPoolExecutor
 from importlib import import_module
@@ -10,7 +11,7 @@ from aretane.core.runout.appraise import Appraisal, appraise
 from aretane.core.runout.games import Question
 from aretane.core.runout.maps import Kept
 from aretane.core.shot import Plan
-from aretane.store.instance import die_with_parent
+from aretane.work import aside
 
 from .. import kept_windows
 
@@ -35,9 +36,9 @@ def answer(piece: Sequence[Work]) -> list[Found]:
     ]
 
 
-def ready() -> None:
-    """What a worker process does first."""
-    die_with_parent()
+def ready(parent: int) -> None:
+    """What a worker process of the server `parent` does first."""
+    aside.ready(parent, None)
     kept_windows.load()
 
 
@@ -49,4 +50,6 @@ def executor(cluster: str | None) -> Executor:
     if cluster is not None:
         shared: Executor = import_module("distributed").Client(cluster, timeout="10s").get_executor()
         return shared
-    return ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready)
+    return ProcessPoolExecutor(
+        WORKERS, mp_context=get_context("spawn"), initializer=ready, initargs=(os.getpid(),)
+    )

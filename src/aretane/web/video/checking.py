@@ -6,12 +6,14 @@ from pathlib import Path
 from threading import Lock
 from uuid import uuid4
 
+import pymysql
+
 from aretane.settings import Settings
 from aretane.store import video
-from aretane.store.database import Address, reading, writing
-from aretane.store.errors import NotFound
+from aretane.store.database import Address, Db, reading, written
+from aretane.store.errors import Busy, NotFound, Refused, Uncertain
 from aretane.vision import NotPlayable
-from aretane.vision.apart import Examination, Stopped, examine_apart
+from aretane.vision.apart import Examination, Examined, Stopped, examine_apart
 
 log = logging.getLogger("aretane")
 
@@ -36,6 +38,13 @@ class Checking:
                 return
             self._under_way[came.id] = Examination()
         self._pool.submit(self._run, club_id, came)
+
+    def resume(self) -> None:
+        """Have everything examined that a server before this one left waiting."""
+        with reading(self._database) as db:
+            waiting = video.checking(db)
+        for club_id, came in waiting:
+            self.begin(club_id, came)
 
     def share(self, intake_id: str) -> float:
         """Share of the file read so far."""
@@ -62,14 +71,17 @@ class Checking:
 
     def clean(self) -> None:
         """Remove files that nobody needs any more."""
-        with writing(self._database) as db:
-            paths = video.leftovers(db, KEEP_HOURS)
+        paths = written(self._database, lambda db: video.leftovers(db, KEEP_HOURS))
         for path in paths:
             (self.settings.videos_kept / path).unlink(missing_ok=True)
 
     def _run(self, club_id: int, came: video.Intake) -> None:
         try:
             self._examine(club_id, came)
+        except (pymysql.MySQLError, Busy, Uncertain) as trouble:
+            log.warning(
+                "a video is examined again later: %s", trouble
+            )  # its file stays, and it still waits
         except Exception:
             log.exception("a video could not be examined")
             self._refuse(club_id, came, "the video could not be examined: try again")
@@ -98,14 +110,18 @@ class Checking:
         except (NotPlayable, NotFound) as error:
             self._refuse(club_id, came, str(error))
             return
-        with writing(self._database) as db:
-            try:
-                video.intake(db, club_id, came.id)
-            except NotFound:
-                return  # given up in the meantime
-            video.take_in(db, club_id, came, came.path, found.facts, found.frames)
+        try:
+            written(self._database, lambda db: _take_in(db, club_id, came, found))
+        except NotFound:
+            return  # given up in the meantime
+        except Refused as error:
+            self._refuse(club_id, came, str(error))
 
     def _refuse(self, club_id: int, came: video.Intake, words: str) -> None:
         self.forget(came)
-        with writing(self._database) as db:
-            video.set_intake(db, club_id, came.id, "refused", words)
+        written(self._database, lambda db: video.set_intake(db, club_id, came.id, "refused", words))
+
+
+def _take_in(db: Db, club_id: int, came: video.Intake, found: Examined) -> None:
+    video.intake(db, club_id, came.id)
+    video.take_in(db, club_id, came, came.path, found.facts, found.frames)

@@ -8,13 +8,15 @@ from apiflask import APIBlueprint
 from flask import Response
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.limits import LONGEST_FILE_NAME, LONGEST_PATH
+from aretane.formats.shapes import Mark
 from aretane.settings import Settings
 from aretane.store import read, video
 from aretane.store.errors import NotFound, Refused
 from aretane.vision import CODECS, kind_of
 from aretane.vision.container import NEEDED
 
-from ..asker import to_read, to_write
+from ..asker import change, to_read
 from .serving import serve
 from .uploads import checking, codecs
 from .views import FolderView, IntakeView, VideoFileView, VideoPartView, VideoView
@@ -32,7 +34,7 @@ class FromFolderBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid")
 
-    file: Annotated[str, Field(min_length=1, max_length=700)]
+    file: Annotated[str, Field(min_length=1, max_length=LONGEST_PATH)]
     plays: Annotated[list[Annotated[str, Field(max_length=20)]], Field(min_length=1, max_length=20)]
 
 
@@ -41,7 +43,7 @@ class PartBody(BaseModel):
 
     model_config = ConfigDict(extra="forbid", allow_inf_nan=False)
 
-    starts_at_s: Annotated[float, Field(ge=0, le=1_000_000)]
+    starts_at_s: Mark
 
 
 @blueprint.get("/recordings/<int:recording_id>/video")
@@ -117,27 +119,31 @@ def add_from_folder(recording_id: int, json_data: FromFolderBody) -> IntakeView:
     """Use a file where it lies; it is examined beside the server."""
     root = _folder(checking().settings)
     name = json_data.file
-    path = (root / name).resolve() if "\0" not in name else root
-    if not path.is_relative_to(root) or not path.is_file():
+    path = _inside(root, name)
+    if path is None:
         raise Refused(f"there is no file {name!r} in the folder of videos")
     came = video.Intake(
-        str(uuid4()), recording_id, path.name[:255], "folder", str(path.relative_to(root)),
+        str(uuid4()), recording_id, path.name[:LONGEST_FILE_NAME], "folder", str(path.relative_to(root)),
         path.stat().st_size, codecs(",".join(json_data.plays)), "checking", "",
     )  # fmt: skip
-    with to_write() as (db, asker):
-        video.add_intake(db, asker.club_id, came)
-    checking().begin(asker.club_id, came)
+    checking().begin(change(lambda db, asker: video.add_intake(db, asker.club_id, came)), came)
     return _intake(came)
+
+
+def _inside(root: Path, name: str) -> Path | None:
+    """The file of that name below `root`; None where there is none, or none can have that name."""
+    try:
+        path = (root / name).resolve()
+        return path if path.is_relative_to(root) and path.is_file() else None
+    except (OSError, ValueError):
+        return None
 
 
 @blueprint.delete("/video-intakes/<uuid:intake>")
 @blueprint.output({}, status_code=204)
 def forget_intake(intake: UUID) -> str:
     """Give up a file on its way in, or put away the word that it was refused."""
-    with to_write() as (db, asker):
-        came = video.intake(db, asker.club_id, str(intake))
-        video.drop_intake(db, asker.club_id, came.id)
-    checking().forget(came)
+    checking().forget(change(lambda db, asker: video.give_up(db, asker.club_id, str(intake))))
     return ""
 
 
@@ -146,8 +152,8 @@ def forget_intake(intake: UUID) -> str:
 @blueprint.output({}, status_code=204)
 def move_part(part_id: int, json_data: PartBody) -> str:
     """Put a part at another time of the recording's clock; the marks of its shots go with it."""
-    with to_write() as (db, asker):
-        video.move_part(db, asker.club_id, part_id, round(json_data.starts_at_s, 4))
+    starts = round(json_data.starts_at_s, 4)
+    change(lambda db, asker: video.move_part(db, asker.club_id, part_id, starts))
     return ""
 
 
@@ -155,8 +161,7 @@ def move_part(part_id: int, json_data: PartBody) -> str:
 @blueprint.output({}, status_code=204)
 def remove_part(part_id: int) -> str:
     """Take a part out; it can be restored for a week. The log keeps its marks."""
-    with to_write() as (db, asker):
-        video.remove_part(db, asker.club_id, part_id)
+    change(lambda db, asker: video.remove_part(db, asker.club_id, part_id))
     return ""
 
 
@@ -164,8 +169,7 @@ def remove_part(part_id: int) -> str:
 @blueprint.output({}, status_code=204)
 def restore_part(part_id: int) -> str:
     """Bring a removed part back."""
-    with to_write() as (db, asker):
-        video.restore_part(db, asker.club_id, part_id)
+    change(lambda db, asker: video.restore_part(db, asker.club_id, part_id))
     return ""
 
 

@@ -15,13 +15,16 @@ from apiflask import APIBlueprint
 from flask import Response, current_app, request, url_for
 from werkzeug.exceptions import ClientDisconnected
 
+from aretane.core.limits import LONGEST_FILE_NAME
 from aretane.store import video
 from aretane.store.errors import NotFound
 from aretane.vision import CODECS, kind_of
 from aretane.vision.container import NEEDED
 
-from ..asker import to_read, to_write
+from ..asker import change, to_read
 from ..errors import BadFields, problem
+from ..guard import takes
+from ..state import state
 from .checking import Checking
 
 blueprint = APIBlueprint("uploads", __name__, url_prefix="/api/uploads", enable_openapi=False)
@@ -31,7 +34,6 @@ STEP = 256 * 1024
 """Bytes moved at a time."""
 SPARE = 512 * 1024 * 1024
 """Bytes that stay free on the disk."""
-LONGEST_NAME = 255
 
 
 def checking() -> Checking:
@@ -95,14 +97,14 @@ def create() -> Response:
     settings = checking().settings
     size = _whole("Upload-Length", request.headers.get("Upload-Length"))
     told = _metadata()
-    name = Path(told.get("filename", "")).name.strip()[:LONGEST_NAME] or "video"
+    name = Path(told.get("filename", "")).name.strip()[:LONGEST_FILE_NAME] or "video"
     if size == 0:
         raise BadFields(f"{name} is empty: copy it from the camera again", [])
     if size > settings.max_video_bytes:
         most = settings.max_video_bytes // 1024**3
         raise BadFields(f"{name} is larger than {most} GB; ARETANE_MAX_VIDEO_GB sets the limit", [])
     checking().clean()
-    settings.videos_kept.mkdir(parents=True, exist_ok=True)
+    settings.videos_kept.mkdir(parents=True, exist_ok=True, mode=0o700)
     if shutil.disk_usage(settings.videos_kept).free < size + SPARE:
         raise BadFields(
             f"there is not enough room on the server's disk for {name}: make room, or add a part", []
@@ -112,9 +114,8 @@ def create() -> Response:
     came = video.Intake(
         made, recording, name, "kept", f"{made}.video", size, codecs(told.get("plays", "")), "receiving", ""
     )
-    with to_write() as (db, asker):
-        video.add_intake(db, asker.club_id, came)
-    (settings.videos_kept / came.path).touch()
+    change(lambda db, asker: video.add_intake(db, asker.club_id, came))
+    (settings.videos_kept / came.path).touch(mode=0o600)
     return Response(status=201, headers={"Location": url_for("uploads.piece", upload=made)})
 
 
@@ -141,13 +142,13 @@ def offset(upload: str) -> Response:
 
 
 @blueprint.patch("/<uuid:upload>")
+@takes("application/offset+octet-stream")
 def piece(upload: str):  # type: ignore[no-untyped-def]
     """Take a piece at Upload-Offset. The first bytes decide whether it is a video at all."""
     request.max_content_length = checking().settings.max_video_bytes  # a piece goes straight to disk
     club_id, came, path = _came(str(upload))
-    if request.mimetype != "application/offset+octet-stream":
-        return problem(415, "send pieces as application/offset+octet-stream")
     at = _whole("Upload-Offset", request.headers.get("Upload-Offset"))
+    state().check_room()
     if came.state != "receiving":
         return problem(409, came.words or "this file has arrived whole")
     with path.open("r+b") as file:
@@ -166,8 +167,7 @@ def piece(upload: str):  # type: ignore[no-untyped-def]
         file.seek(0)
         start = file.read(NEEDED)
     if len(start) >= min(NEEDED, came.bytes) and kind_of(start) is None:
-        with to_write() as (db, asker):
-            video.drop_intake(db, asker.club_id, came.id)
+        change(lambda db, asker: video.drop_intake(db, asker.club_id, came.id))
         checking().forget(came)
         return problem(
             422, f"{came.name} is not a video in WebM, MP4 or Ogg, whatever its name says; nothing was kept"
@@ -175,12 +175,10 @@ def piece(upload: str):  # type: ignore[no-untyped-def]
     if broken:
         return problem(400, "the piece broke off; what arrived is kept")
     if done == came.bytes:
-        with to_write() as (db, asker):
-            video.set_intake(db, asker.club_id, came.id, "checking")
+        change(lambda db, asker: video.set_intake(db, asker.club_id, came.id, "checking"))
         checking().begin(club_id, came)
     else:
-        with to_write() as (db, asker):
-            video.set_intake(db, asker.club_id, came.id, "receiving")
+        change(lambda db, asker: video.set_intake(db, asker.club_id, came.id, "receiving"))
     return Response(status=204, headers={"Upload-Offset": str(done)})
 
 
@@ -190,7 +188,7 @@ def _receive(file, room: int) -> bool:  # type: ignore[no-untyped-def]
         while room > 0 and (chunk := request.stream.read(min(STEP, room))):
             file.write(chunk)
             room -= len(chunk)
-    except (ClientDisconnected, OSError):
+    except (ClientDisconnected, ConnectionError):
         return True
     finally:
         file.flush()
@@ -200,8 +198,6 @@ def _receive(file, room: int) -> bool:  # type: ignore[no-untyped-def]
 @blueprint.delete("/<uuid:upload>")
 def cancel(upload: str) -> Response:
     """Give an upload up; its file goes."""
-    _, came, _ = _came(str(upload))
-    with to_write() as (db, asker):
-        video.drop_intake(db, asker.club_id, came.id)
-    checking().forget(came)
+    _came(str(upload))
+    checking().forget(change(lambda db, asker: video.give_up(db, asker.club_id, str(upload))))
     return Response(status=204)

@@ -13,15 +13,20 @@ from werkzeug.exceptions import BadRequest
 
 from aretane.core import vocabulary as v
 from aretane.core.glossary import dialect_of, say
+from aretane.core.limits import LATEST, LONGEST_TEXT, MOST_SHOTS
 from aretane.formats import webvtt
 from aretane.formats.match_file import RackShape
 from aretane.formats.shapes import ShotShape
 from aretane.formats.webvtt import Cue
 from aretane.store import read, video, write
+from aretane.store.database import Db
 from aretane.store.errors import Refused
 from aretane.store.records import Asker, Recording, StoredShot
 
-from ..asker import to_read, to_write
+from ..asker import change, to_read
+from ..beside import beside
+from ..guard import takes
+from ..match_files import FILE_SECONDS, SMALL
 from .views import VttCheckView, VttFaultView, VttRestView
 
 blueprint = APIBlueprint("vtt", __name__, url_prefix="/api/videos")
@@ -31,7 +36,6 @@ WITHOUT_END = 5.0
 NEAR = 0.05
 """s by which times may be rounded on the way through another program."""
 OURS = re.compile(r"rack (\d+)(?: shot (\d+))?$")
-LONGEST_NOTE = 4000
 VTT: Any = {200: {"description": "WebVTT", "content": {"text/vtt": {}}}}
 BODY = {
     "requestBody": {
@@ -85,6 +89,7 @@ def notes(part_id: int) -> Response:
 
 
 @blueprint.post("/<int:part_id>/vtt/check")
+@takes("text/vtt")
 @blueprint.output(VttCheckView)
 @blueprint.doc(extensions=BODY)
 def check(part_id: int) -> VttCheckView:
@@ -95,31 +100,38 @@ def check(part_id: int) -> VttCheckView:
 
 
 @blueprint.post("/<int:part_id>/vtt")
+@takes("text/vtt")
 @blueprint.input(ChaptersQuery, location="query")
 @blueprint.output(VttCheckView)
 @blueprint.doc(extensions=BODY)
 def take(part_id: int, query_data: ChaptersQuery) -> VttCheckView:
     """Take marks and notes into the log; with rest=rack, cues of no shot become shots of a new rack."""
     file = _read()
-    with to_write() as (db, asker):
-        part = video.part(db, asker.club_id, part_id)
-        recording = read.recording(db, asker.club_id, part.recording_id)
-        found = _matched(file, recording, part)
-        for rack in recording.racks:
-            changed = [
-                write.ShotChange(shot.id, shot.version, found.shapes[shot.id])
-                for shot in rack.shots
-                if shot.id in found.shapes and found.shapes[shot.id] != shot.shape
-            ]
-            if changed:
-                write.save_rack(db, asker.club_id, rack.id, write.RackChanges(changed, (), None))
-        if query_data.rest == "rack" and found.rest:
-            shots = [_fresh(recording, part, cue, k == 0) for k, cue in enumerate(found.rest)]
-            number = len(recording.racks) + 1
-            write.add_rack(
-                db, asker.club_id, recording.id, number, RackShape(shots=shots), lambda: str(uuid4())
-            )
-    return _view(file, found)
+    whole = query_data.rest == "rack"
+    return _view(file, change(lambda db, asker: _take(db, asker, part_id, file, whole)))
+
+
+def _take(db: Db, asker: Asker, part_id: int, file: webvtt.Vtt, whole: bool) -> "Matched":
+    """Store what a file brings; cues of no shot only where the `whole` file is wanted."""
+    part = video.part(db, asker.club_id, part_id)
+    recording = read.recording(db, asker.club_id, part.recording_id)
+    found = _matched(file, recording, part)
+    for rack in recording.racks:
+        changed = [
+            write.ShotChange(shot.id, shot.version, found.shapes[shot.id])
+            for shot in rack.shots
+            if shot.id in found.shapes and found.shapes[shot.id] != shot.shape
+        ]
+        if changed:
+            write.save_rack(db, asker.club_id, rack.id, write.RackChanges(changed, (), None))
+    if whole:
+        for first in range(0, len(found.rest), MOST_SHOTS):
+            cues = found.rest[first : first + MOST_SHOTS]
+            shots = [_fresh(recording, part, cue, k == 0) for k, cue in enumerate(cues)]
+            number = len(recording.racks) + first // MOST_SHOTS + 1
+            made = RackShape(shots=shots)
+            write.add_rack(db, asker.club_id, recording.id, number, made, lambda: str(uuid4()))
+    return found
 
 
 @dataclass(frozen=True)
@@ -198,7 +210,8 @@ def _told(recording: Recording, shot: ShotShape) -> str:
 
 def _read() -> webvtt.Vtt:
     try:
-        return webvtt.read(request.get_data().decode("utf-8-sig"))
+        text = request.get_data().decode("utf-8-sig")
+        return webvtt.read(text) if len(text) <= SMALL else beside(webvtt.read, text, seconds=FILE_SECONDS)
     except UnicodeDecodeError as error:
         raise BadRequest(f"the file is not UTF-8 text (byte {error.start})") from error
 
@@ -245,7 +258,14 @@ def _with_marks(shape: ShotShape, part: video.Part, cue: Cue) -> ShotShape:
     start, end = round(part.starts_at_s + cue.start, 4), round(part.starts_at_s + cue.end, 4)
     same = shape.time_s is not None and abs(shape.time_s - start) < NEAR
     ends = shape.end_s if same and (shape.end_s is None or abs(shape.end_s - end) < NEAR) else end
-    return shape.model_copy(update={"time_s": shape.time_s if same else start, "end_s": ends})
+    return _marked_at(shape, shape.time_s if same else start, ends, cue)
+
+
+def _marked_at(shape: ShotShape, start: float | None, end: float | None, cue: Cue) -> ShotShape:
+    if max(start or 0.0, end or 0.0) > LATEST:
+        words = f"the cue at {webvtt.stamp(cue.start)} would mark a shot after {LATEST:.0f} s"
+        raise Refused(f"{words}, the end of a recording's clock: take it out of the file")
+    return shape.model_copy(update={"time_s": start, "end_s": end})
 
 
 def _with_note(shape: ShotShape, text: str) -> ShotShape:
@@ -253,14 +273,14 @@ def _with_note(shape: ShotShape, text: str) -> ShotShape:
     if not text or text in shape.notes:
         return shape
     notes = f"{shape.notes}\n{text}".strip()
-    if len(notes) > LONGEST_NOTE:
-        raise Refused(f"the notes of a shot hold {LONGEST_NOTE} characters: shorten the cue {text[:40]!r}")
+    if len(notes) > LONGEST_TEXT:
+        raise Refused(f"the notes of a shot hold {LONGEST_TEXT} characters: shorten the cue {text[:40]!r}")
     return shape.model_copy(update={"notes": notes})
 
 
 def _fresh(recording: Recording, part: video.Part, cue: Cue, first: bool) -> ShotShape:
     """A shot made of a cue: marked and noted, the rest to be logged."""
-    made = ShotShape(shooter=str(recording.seats[0].player_id), notes=cue.text[:LONGEST_NOTE])
+    made = ShotShape(shooter=str(recording.seats[0].player_id), notes=cue.text[:LONGEST_TEXT])
     start, end = round(part.starts_at_s + cue.start, 4), round(part.starts_at_s + cue.end, 4)
     layout = made.layout.model_copy(update={"source": "empty" if first else "previous"})
-    return made.model_copy(update={"time_s": start, "end_s": end, "layout": layout})
+    return _marked_at(made.model_copy(update={"layout": layout}), start, end, cue)

@@ -1,0 +1,103 @@
+"""The facts of racks that lists show, counted when a rack was stored and kept beside it."""
+
+import logging
+from collections.abc import Iterator
+from functools import partial
+from itertools import groupby
+
+from aretane.core.rules import RackState
+from aretane.core.vocabulary import RACKS_CROSSED
+from aretane.store import facts as kept_facts
+from aretane.store import read
+from aretane.store.database import Address, reading, written
+from aretane.store.errors import NotFound
+from aretane.store.facts import Along, Kept, Stale
+from aretane.store.records import Recording, StoredRack
+
+from . import scene as replayed
+
+log = logging.getLogger("aretane")
+
+MODEL = "1"
+"""Another one whenever what is kept would come out differently for the same rack."""
+AT_ONCE = 40
+"""Racks counted between two looks for what is stale."""
+
+
+def catch_up(database: Address, most: int) -> int:
+    """Count up to `most` racks whose facts are out of date; returns how many were looked at."""
+    with reading(database) as db:
+        racks = kept_facts.stale(db, most)
+    for recording_id, group in groupby(racks, key=lambda rack: rack.recording_id):
+        _count(database, recording_id, list(group))
+    return len(racks)
+
+
+def _count(database: Address, recording_id: int, racks: list[Stale]) -> None:
+    with reading(database) as db:
+        try:
+            recording = read.recording(db, racks[0].club_id, recording_id)
+        except NotFound:  # removed: its facts are counted when it is restored, and shown nowhere until then
+            recording = None
+    wanted = {rack.rack_id for rack in racks}
+    found = dict(_facts_of(recording, wanted)) if recording is not None else {}
+    for rack in racks:
+        facts, along = found.get(rack.rack_id, (_unseen(), {}))
+        written(database, partial(kept_facts.keep, rack=rack, model=MODEL, facts=facts, along=along))
+
+
+def _facts_of(
+    recording: Recording, wanted: set[int]
+) -> Iterator[tuple[int, tuple[Kept, dict[int, Along]]]]:
+    """Facts and sums of the `wanted` racks. One that cannot be replayed hides no other."""
+    around = replayed.scene(recording)
+    carried = None
+    for rack in recording.racks:
+        try:
+            crossed = around.discipline in RACKS_CROSSED
+            if rack.id in wanted or crossed:
+                known = replayed.facts(around, rack, carried)
+            if rack.id in wanted:
+                yield rack.id, (_kept(rack, known), _along(around, rack, carried))
+            carried = known.end if crossed else None
+        except Exception as trouble:
+            log.exception("rack %s cannot be replayed", rack.id)
+            if rack.id in wanted:
+                yield rack.id, (_broken(rack, trouble), {})
+
+
+def _kept(rack: StoredRack, known: replayed.RackFacts) -> Kept:
+    first = known.flags[0] if known.flags else None
+    damaged = [(n, shot.damage[0]) for n, shot in enumerate(rack.shots, start=1) if shot.damage]
+    damaged += [(0, words) for words in rack.damage]
+    winner = known.end.winner
+    return Kept(
+        shots=len(rack.shots), open_shots=known.open_shots, first_open=known.first_open,
+        flags=len(known.flags), flag_shot=None if first is None else first.shot + 1,
+        flag_words="" if first is None else first.words,
+        damaged=len(damaged), damage_shot=damaged[0][0] if damaged else None,
+        damage_words=damaged[0][1] if damaged else "",
+        winner_id=int(winner) if winner is not None and winner.isdigit() else None,
+    )  # fmt: skip
+
+
+def _broken(rack: StoredRack, trouble: Exception) -> Kept:
+    return Kept(
+        len(rack.shots), 0, None, 0, None, "", 1, 0, f"it cannot be replayed: {trouble}"[:1000], None
+    )
+
+
+def _unseen() -> Kept:
+    return Kept(0, 0, None, 0, None, "", 0, None, "", None)
+
+
+def _along(around: replayed.Scene, rack: StoredRack, carried: RackState | None) -> dict[int, Along]:
+    """The sums of one rack, by player; the shots that the habit counts, see `core.numbers`."""
+    found: dict[int, list[float]] = {}
+    for row in replayed.tallies(around, rack, carried):
+        if row.along is not None and row.role != "break" and row.player.isdigit():
+            found.setdefault(int(row.player), []).append(row.along)
+    return {
+        player: Along(len(each), sum(each), sum(value * value for value in each))
+        for player, each in found.items()
+    }
