@@ -1,6 +1,5 @@
 """The speed of the hand: starting, measuring, opening a rack, logging."""
 
-import json
 import os
 import signal
 import statistics
@@ -8,17 +7,18 @@ import subprocess
 import sys
 import tempfile
 import time
-import urllib.request
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from typing import Any
+from urllib.parse import urlsplit
 
 from playwright.sync_api import Browser, Page, expect, sync_playwright
 from tests.browser.conftest import ARGUMENTS, CHROMIUM
 from tests.browser.desk import Hands
 from tests.browser.test_games import log_safeties
 from tests.browser.test_rack_from_empty import BALLS, ENDS, lay_out, make_recording
+from tests.running import Talker
 
 from aretane.settings import PROJECT
 
@@ -27,6 +27,9 @@ from .rows import Row, percentile
 
 STARTS = 3
 OPENINGS = 15
+
+
+_talkers: dict[str, Talker] = {}
 
 
 @contextmanager
@@ -49,12 +52,12 @@ def demo(folder: Path) -> Iterator[tuple[str, float]]:
 
 def ask(url: str, body: Any = None) -> tuple[Any, float]:
     """The answer and the milliseconds it took."""
-    data = None if body is None else json.dumps(body).encode()
-    asked = urllib.request.Request(url, data, {"Content-Type": "application/json"})
-    began = time.perf_counter()
-    with urllib.request.urlopen(asked, timeout=30) as answer:
-        text = answer.read()
-    return json.loads(text), (time.perf_counter() - began) * 1000
+    at = urlsplit(url)
+    talker = _talkers.setdefault(at.netloc, Talker(f"{at.scheme}://{at.netloc}"))
+    path = url.removeprefix(talker.url)
+    answer = talker.ask("GET" if body is None else "POST", path, body)
+    assert answer.status < 400, (url, answer.status, answer.text[:300])
+    return answer.data, answer.ms
 
 
 def demo_racks(url: str) -> Iterator[tuple[int, Any]]:

@@ -11,11 +11,14 @@ from fractions import Fraction
 from pathlib import Path
 from threading import Event, Thread
 from typing import Any
+from urllib.parse import urlsplit
 
 import av
 import numpy as np
 from playwright.sync_api import Browser, Page
 from tests.videos import BITS, MS, picture, times_of
+
+from aretane.web.guard import TOKEN
 
 from .rows import Row, percentile, seed
 
@@ -62,12 +65,20 @@ def ask(
 ) -> Any:
     """An answer over HTTP with its headers: (data or None, headers)."""
     data = body if isinstance(body, bytes) or body is None else json.dumps(body).encode()
-    asked = urllib.request.Request(
-        url, data, headers or {"Content-Type": "application/json"}, method=method
-    )
+    sent = headers or {"Content-Type": "application/json"}
+    if data is not None or method not in (None, "GET", "HEAD"):
+        sent = sent | {TOKEN: first_answer(url, "/api/session")["token"]}
+    asked = urllib.request.Request(url, data, sent, method=method)
     with urllib.request.urlopen(asked, timeout=120) as answer:
         text = answer.read()
         return (json.loads(text) if text[:1] in (b"{", b"[") else None), answer.headers
+
+
+def first_answer(url: str, path: str) -> Any:
+    """The data at a path of the same server."""
+    at = urlsplit(url)
+    with urllib.request.urlopen(f"{at.scheme}://{at.netloc}{path}", timeout=30) as answer:
+        return json.load(answer)
 
 
 def make_numbered(path: Path) -> list[int]:

@@ -8,6 +8,7 @@ from pathlib import Path
 from playwright.sync_api import Page, sync_playwright
 from tests.browser.conftest import ARGUMENTS, CHROMIUM
 from tests.examples import example
+from tests.running import Talker
 
 FOLDER = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
 SHOT = "SHOT"  # stands for the shot that telling_shot finds
@@ -68,14 +69,14 @@ def faulty_file(page: Page) -> None:
 def work_out(page: Page, address: str, rack: int) -> None:
     """Have the chances of a rack of the demo's match worked out."""
     where = f"{address}/api/recordings/1"
-    page.request.post(f"{where}/analysis", data={"racks": [rack]})
+    Talker(address).post("/api/recordings/1/analysis", {"racks": [rack]})
     while page.request.get(f"{where}/racks/{rack}/story").json()["wanted"]:
         page.wait_for_timeout(500)
 
 
 def decide(page: Page, address: str, recording: int) -> None:
     """Have the decisions of a recording worked out."""
-    page.request.post(f"{address}/api/ledger", data={"recording": recording})
+    Talker(address).post("/api/ledger", {"recording": recording})
     while page.request.get(f"{address}/api/ledger?recording={recording}").json()["wanted"]:
         page.wait_for_timeout(1000)
 

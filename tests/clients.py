@@ -1,4 +1,5 @@
-"""Clients of an application under test: they send its token, and what it does beside itself is done at once."""
+"""Clients of an application under test: they send its token, and what it does beside itself is done at
+once."""
 
 from collections.abc import Callable
 from typing import Any

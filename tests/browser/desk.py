@@ -67,3 +67,10 @@ def rack_data(page: Page, recording: int, rack: int) -> dict[str, Any]:
     answer = page.request.get(f"/api/recordings/{recording}/racks/{rack}")
     data: dict[str, Any] = answer.json()
     return data
+
+
+def counted(page: Page, address: str) -> Any:
+    """The data at an address, once what is counted for it is counted."""
+    while (data := page.request.get(address).json()).get("working"):
+        page.wait_for_timeout(200)
+    return data

@@ -10,7 +10,7 @@ from playwright.sync_api import Browser, Page, expect
 from tests.examples import example
 
 from .conftest import Served
-from .desk import Hands, open_desk, rack_data
+from .desk import Hands, counted, open_desk, rack_data
 
 RACK = "/recordings/1/racks/3"
 
@@ -47,11 +47,11 @@ def test_a_correction_changes_percentages_and_undo_takes_it_back(tab: Page) -> N
     before = rack_data(tab, 1, 3)["rack"]["shots"][number - 1]
     player = before["shot"]["shooter"]
     made = f"/api/numbers?player={player}"
-    was = tab.request.get(made).json()["players"][0]["pot_success"]["interval"]
+    was = counted(tab, made)["players"][0]["pot_success"]["interval"]
     hands = open_desk(tab, f"{RACK}/shots/{number}")
     hands.key("x")
     hands.saved()
-    now = tab.request.get(made).json()["players"][0]["pot_success"]["interval"]
+    now = counted(tab, made)["players"][0]["pot_success"]["interval"]
     assert (now["k"], now["n"]) == (was["k"] - 1, was["n"])
     expect(tab.get_by_text("shoots out of turn").or_(tab.get_by_text("where did")).first).to_have_count(0)
     hands.key("n")
@@ -59,10 +59,10 @@ def test_a_correction_changes_percentages_and_undo_takes_it_back(tab: Page) -> N
     hands.key("Control+z")
     hands.saved()
     expect(tab.get_by_role("list", name="What does not balance")).not_to_contain_text("out of turn")
-    assert tab.request.get(made).json()["players"][0]["pot_success"]["interval"] == was
+    assert counted(tab, made)["players"][0]["pot_success"]["interval"] == was
     hands.key("Control+Shift+z")
     hands.saved()
-    assert tab.request.get(made).json()["players"][0]["pot_success"]["interval"] == now
+    assert counted(tab, made)["players"][0]["pot_success"]["interval"] == now
     hands.key("Control+z")
     hands.saved()
     again = rack_data(tab, 1, 3)["rack"]["shots"][number - 1]

@@ -7,6 +7,9 @@ import pytest
 from playwright.sync_api import Page, expect
 
 from aretane.core.glossary import GLOSSARY
+from tests.running import Talker
+
+from .conftest import Served
 
 ONLY_POOL = (
     {t.pool for t in GLOSSARY if t.pool != t.snooker} - {t.snooker for t in GLOSSARY} - {"break", "breaks"}
@@ -96,8 +99,9 @@ def choose(page: Page, words: str) -> None:
     page.keyboard.press("Enter")
 
 
-def test_the_member_chooses_and_names_stay(tab: Page) -> None:
-    tab.request.post("/api/players", data={"name": "Ruth Banks", "level": "regular"})
+def test_the_member_chooses_and_names_stay(tab: Page, served: Served) -> None:
+    with Talker(served.url) as talker:
+        talker.post("/api/players", {"name": "Ruth Banks", "level": "regular"})
     tab.goto("/recordings/1")
     expect(tab.get_by_role("columnheader", name="Rack", exact=True)).to_be_visible()
     choose(tab, "always snooker")

@@ -1,12 +1,9 @@
 """The commands as a user runs them: start, stop, kill, import, export, settings."""
 
 import json
-import os
 import re
 import signal
 import subprocess
-import sys
-import time
 import urllib.request
 from pathlib import Path
 
@@ -15,67 +12,13 @@ import pytest
 from aretane import settings as st
 from aretane.settings import PROJECT
 from tests.examples import example
-
-
-def environment(folder: Path, **more: str) -> dict[str, str]:
-    own = {name: value for name, value in os.environ.items() if not name.startswith("ARETANE_")}
-    return own | {"ARETANE_DATA_DIR": str(folder), "PYTHONPATH": str(PROJECT / "src")} | more
-
-
-def command(*words: str) -> list[str]:
-    return [sys.executable, "-m", "aretane", *words]
-
-
-def start(folder: Path, what: str = "serve", **more: str) -> tuple[subprocess.Popen[str], str]:
-    """A running server and the address it prints."""
-    process = subprocess.Popen(
-        command(what),
-        env=environment(folder, **more),
-        stdout=subprocess.PIPE,
-        stderr=subprocess.STDOUT,
-        text=True,
-    )
-    assert process.stdout is not None
-    seen = ""
-    for line in process.stdout:
-        seen += line
-        if found := re.search(r"http://\S+", line):
-            return process, found[0]
-    raise AssertionError(f"it did not start: {seen}")
-
-
-def finish(process: subprocess.Popen[str]) -> str:
-    assert process.stdout is not None
-    rest = process.stdout.read()
-    process.stdout.close()
-    process.wait(timeout=20)
-    return rest
+from tests.running import Talker, command, environment, finish, ours, run, start, until_gone
 
 
 def get(url: str) -> dict[str, object]:
     with urllib.request.urlopen(url, timeout=5) as answer:
         data: dict[str, object] = json.load(answer)
         return data
-
-
-def ours(folder: Path) -> list[str]:
-    """Command lines of running processes that name the folder."""
-    lines = []
-    for process in Path("/proc").glob("[0-9]*/cmdline"):
-        try:
-            lines.append(process.read_bytes().replace(b"\0", b" ").decode())
-        except OSError:
-            continue
-    return [line for line in lines if str(folder) in line]
-
-
-def until_gone(folder: Path) -> bool:
-    deadline = time.monotonic() + 15
-    while time.monotonic() < deadline:
-        if not ours(folder):
-            return True
-        time.sleep(0.1)
-    return False
 
 
 def test_ctrl_c_stops_the_web_server_and_the_database(tmp_path: Path) -> None:
@@ -92,9 +35,8 @@ def test_ctrl_c_stops_the_web_server_and_the_database(tmp_path: Path) -> None:
 
 def test_a_killed_run_leaves_nothing_running_and_starts_again(tmp_path: Path) -> None:
     process, url = start(tmp_path)
-    body = json.dumps({"name": "Cy"}).encode()
-    asked = urllib.request.Request(f"{url}api/players", body, {"Content-Type": "application/json"})
-    urllib.request.urlopen(asked, timeout=5).close()
+    with Talker(url) as talker:
+        talker.post("/api/players", {"name": "Cy"})
     process.kill()
     finish(process)
     assert until_gone(tmp_path)
@@ -126,15 +68,6 @@ def test_a_taken_port_gives_the_next_one(tmp_path: Path) -> None:
     for one in (process, other):
         one.send_signal(signal.SIGINT)
         finish(one)
-
-
-def run(
-    folder: Path, *words: str, text: str | None = None, **more: str
-) -> subprocess.CompletedProcess[str]:
-    return subprocess.run(
-        command(*words), env=environment(folder, **more), input=text, capture_output=True, text=True,
-        check=False,
-    )  # fmt: skip
 
 
 def test_import_and_export_on_the_command_line(tmp_path: Path) -> None:

@@ -31,7 +31,7 @@ export function TodayPage() {
             </li>
           ))}
           {today.data && today.data.uncounted > 0 && (
-            <li className="quiet rule border-b px-1 py-2 text-sm" role="status"><span className="num">{today.data.uncounted}</span> {today.data.uncounted === 1 ? "rack is" : "racks are"} being counted; what they say comes in a moment.</li>
+            <li className="quiet rule border-b px-1 py-2 text-sm" aria-live="polite"><span className="num">{today.data.uncounted}</span> {today.data.uncounted === 1 ? "rack is" : "racks are"} being counted; what they say comes in a moment.</li>
           )}
           {today.data?.lines.length === 0 && !today.data.uncounted && <li className="py-3">Nothing waits: every shot has a result and every rack balances.</li>}
         </ul>

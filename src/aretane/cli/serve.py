@@ -26,6 +26,8 @@ from .supervise import Part, keep_running
 
 START_SECONDS = 60
 PORTS_TRIED = 50
+LETTING_GO = 10.0
+"""s that the web server of a killed launcher may take to end."""
 TALKING = 128
 """Connections that may be in the middle of a request; those that wait for the next one are not counted.
 How many
@@ -49,7 +51,7 @@ def run(settings: Settings, *, demo: bool, develop: bool = False) -> None:
     try:
         with (
             _only_one(settings.data_dir / f"{name}.lock"),
-            listening(settings.host, settings.port) as listener,
+            listening(settings.host, settings.port, _patience(settings, demo)) as listener,
             opened(settings, demo=demo) as data,
         ):
             port = listener.getsockname()[1]
@@ -78,6 +80,15 @@ def run(settings: Settings, *, demo: bool, develop: bool = False) -> None:
 def status_file(settings: Settings, demo: bool) -> Path:
     """Where a running Aretane says how it is."""
     return settings.data_dir / f"{'demo' if demo else 'own'}.status.json"
+
+
+def _patience(settings: Settings, demo: bool) -> float:
+    """s to wait for the port: one that was killed may still be letting go of it, and open pages know it."""
+    try:
+        told = json.loads(status_file(settings, demo).read_text())
+    except (OSError, ValueError):
+        return 0.0
+    return LETTING_GO if f":{settings.port}/" in str(told.get("address")) else 0.0
 
 
 def _stop(number: int, frame: FrameType | None) -> None:
@@ -118,14 +129,18 @@ def is_running(settings: Settings, demo: bool) -> bool:
 
 
 @contextmanager
-def listening(host: str, wanted: int) -> Iterator[socket.socket]:
+def listening(host: str, wanted: int, patience: float = 0.0) -> Iterator[socket.socket]:
     """A socket that listens on the wanted port, or on the next free one. It outlives the web server, so
     that
-    requests wait while that is started again.
+    requests wait while that is started again. The wanted port is waited for, `patience` s, before
+    another is taken.
 
     Raises CannotServe where the address cannot be used or none of PORTS_TRIED is free.
     """
     family = socket.AF_INET6 if ":" in host else socket.AF_INET
+    deadline = time.monotonic() + patience
+    while time.monotonic() < deadline and _is_taken(family, host, wanted):
+        time.sleep(0.1)
     for port in range(wanted, min(wanted + PORTS_TRIED, 65536)):
         with socket.socket(family) as listener:
             listener.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
@@ -138,6 +153,16 @@ def listening(host: str, wanted: int) -> Iterator[socket.socket]:
             yield listener
             return
     raise CannotServe(f"no free port from {wanted} to {wanted + PORTS_TRIED - 1}; set ARETANE_PORT")
+
+
+def _is_taken(family: int, host: str, port: int) -> bool:
+    with socket.socket(family) as probe:
+        probe.setsockopt(socket.SOL_SOCKET, socket.SO_REUSEADDR, 1)
+        try:
+            probe.bind((host, port))
+        except OSError as error:
+            return error.errno == errno.EADDRINUSE
+    return False
 
 
 def _why_not(error: OSError, host: str, port: int) -> None:
@@ -184,6 +209,8 @@ class Web:
             "PYTHONPATH": str(PROJECT / "src"),
             # A heap for every request thread would keep a third more memory than is used.
             "MALLOC_ARENA_MAX": "2",
+            # A worker that is stopped leaves semaphores of its process pool to the tracker, which says so.
+            "PYTHONWARNINGS": "ignore:resource_tracker",
         }
         self.process = subprocess.Popen(
             [sys.executable, "-m", "gunicorn", *options, "aretane.web.wsgi:application()"],

@@ -101,6 +101,10 @@ def register(app: APIFlask) -> None:
     def full(error: Full) -> Any:
         return problem(507, str(error))
 
+    @app.errorhandler(RecursionError)
+    def too_deep(error: RecursionError) -> Any:
+        return problem(400, "the request is nested too deeply to be read")
+
     @app.errorhandler(OverBudget)
     def over_budget(error: OverBudget) -> Any:
         return problem(422, str(error))

@@ -1,7 +1,8 @@
 """Who may reach the application: its own pages and programs of this machine, no page of another site.
 
 A browser says where a request comes from (Host, Origin, Sec-Fetch-Site; W3C, Fetch Metadata Request
-Headers). A change needs besides a token that only a page of our own can read, in a header that no form can send.
+Headers). A change needs besides a token that only a page of our own can read, in a header that no form
+can send.
 """
 
 import hashlib

@@ -5,6 +5,7 @@ time only.
 """
 
 import errno
+import os
 import select
 import socket
 import time
@@ -54,7 +55,7 @@ class PatientSocket:
     def recv(self, size: int, *flags: int) -> bytes:
         """At most `size` bytes. Raises ConnectionResetError when patience ends."""
         waits = [one for one in (self._idle, self._left()) if one is not None]
-        if waits and not self._ready(select.POLLIN, max(0.0, min(waits))):
+        if waits and (min(waits) <= 0 or not self._ready(select.POLLIN, min(waits))):
             if self._in_head:
                 self._own.setblocking(False)
                 with suppress(OSError):
@@ -91,3 +92,10 @@ class PatientWorker(ThreadWorker):  # type: ignore[misc]
             conn.sock = PatientSocket(conn.sock)
         conn.sock.expect_head()
         super().enqueue_req(conn)
+
+    def run(self) -> None:
+        """Serve until asked to stop. Then nothing is waited for but the requests, which had their time:
+        neither
+        work beside the server, which is asked for again, nor the end of threads that hold connections."""
+        super().run()
+        os._exit(0)
