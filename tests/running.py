@@ -216,9 +216,8 @@ class Site:
         workers = [pid for master in masters for pid in _children(master)]
         if which == "worker":
             return workers
-        return [
-            pid for worker in workers for pid in _children(worker) if "resource_tracker" not in _words(pid)
-        ]
+        beside = [pid for worker in workers for pid in _children(worker)]
+        return [pid for pid in beside if "multiprocessing.spawn" in _words(pid)]
 
 
 def _children(parent: int) -> list[int]:

@@ -47,7 +47,7 @@ def folder_of(path: Path) -> Path:
 @contextmanager
 def opened(settings: Settings, *, demo: bool) -> Iterator[Data]:
     """A migrated database with its club; the private server stops with the block if it started here."""
-    os.umask(0o077)  # whatever is written from here on, videos among it, is for this user alone
+    os.umask(0o077)  # what is written is for this user alone
     if settings.database_url and not demo:
         address = Address.parse(settings.database_url)
         _prepare(address, settings, demo=False)

@@ -45,6 +45,7 @@ class Stopped(Exception):
 
 def run(settings: Settings, *, demo: bool, develop: bool = False) -> None:
     """Serve until Ctrl-C or SIGTERM."""
+    os.umask(0o077)  # whatever is written from here on, videos among it, is for this user alone
     for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
         signal.signal(number, _stop)
     name = "demo" if demo else "own"

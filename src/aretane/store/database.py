@@ -6,14 +6,16 @@ in: recording, rack, shots. A write that gets into another one's way all the sam
 """
 
 import random
+import socket
 import time
-from collections import OrderedDict
+from collections import OrderedDict, defaultdict
 from collections.abc import Callable, Iterator
 from contextlib import contextmanager, suppress
 from dataclasses import dataclass
 from threading import Lock
 from typing import Any, TypeVar
 from urllib.parse import parse_qs, quote, unquote, urlsplit
+from weakref import WeakSet
 
 import pymysql
 from dbutils.pooled_db import PooledDB
@@ -117,8 +119,11 @@ _WRITING = (
     "SET SESSION TRANSACTION ISOLATION LEVEL READ COMMITTED",
     f"SET SESSION innodb_lock_wait_timeout = {LOCK_SECONDS}",
 )
+_made: dict[Address, WeakSet[Db]] = defaultdict(WeakSet)
+"""Every connection that pools opened, by address."""
 _pools: OrderedDict[tuple[Address, tuple[str, ...]], PooledDB] = OrderedDict()
 _pools_lock = Lock()
+_made_lock = Lock()
 
 
 def _pool(address: Address, session: tuple[str, ...]) -> PooledDB:
@@ -126,13 +131,31 @@ def _pool(address: Address, session: tuple[str, ...]) -> PooledDB:
         key = (address, session)
         if key not in _pools:
             _pools[key] = PooledDB(
-                lambda: connect(address), maxcached=KEPT_IDLE, setsession=list(session), ping=1,
+                lambda: _noted(address), maxcached=KEPT_IDLE, setsession=list(session), ping=1,
                 failures=BROKEN,
             )  # fmt: skip
             while len(_pools) > MOST_POOLS:
                 _pools.popitem(last=False)[1].close()
         _pools.move_to_end(key)
         return _pools[key]
+
+
+def _noted(address: Address) -> Db:
+    db = connect(address)
+    with _made_lock:
+        _made[address].add(db)
+    return db
+
+
+def break_off(address: Address) -> None:
+    """Have everybody who waits for an answer of that database told at once that there is none."""
+    with _made_lock:
+        waiting = list(_made[address])
+    for db in waiting:
+        line = getattr(db, "_sock", None)
+        if line is not None:
+            with suppress(OSError):
+                line.shutdown(socket.SHUT_RDWR)
 
 
 @contextmanager

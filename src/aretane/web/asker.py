@@ -22,6 +22,13 @@ def database() -> Address:
     return address
 
 
+def catch_up() -> None:
+    """Have racks counted that were changed a moment ago, before a list of them is read."""
+    state().check_database()
+    keeper: Keeper = current_app.extensions["keeper"]
+    keeper.catch_up()
+
+
 def current(db: Db) -> Asker:
     """The member who is asking: for now the first member of the first club."""
     return read.first_member(db)

@@ -3,7 +3,7 @@
 from typing import Annotated
 
 from apiflask import APIBlueprint
-from flask import Response, current_app
+from flask import Response
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.formats import match_file as mf
@@ -12,8 +12,7 @@ from aretane.store.errors import Refused
 from aretane.store.records import match_file
 
 from . import serialise
-from .asker import change, to_read
-from .keeper import Keeper
+from .asker import catch_up, change, to_read
 from .views import CreatedView, RecordingsView, RecordingView, TitlesView, TitleView
 
 blueprint = APIBlueprint("recordings", __name__, url_prefix="/api/recordings")
@@ -49,8 +48,7 @@ PAGE = 50
 @blueprint.output(RecordingsView)
 def recordings(query_data: PageQuery) -> RecordingsView:
     """One page of the recordings, newest first."""
-    keeper: Keeper = current_app.extensions["keeper"]
-    keeper.catch_up()
+    catch_up()
     with to_read() as (db, asker):
         found, total = facts.page(db, asker.club_id, query_data.page, PAGE)
     return RecordingsView(

@@ -15,15 +15,17 @@ from flask import current_app
 from pydantic import BaseModel
 
 from aretane.settings import Settings
-from aretane.store.database import Address, connect
+from aretane.store.database import Address, break_off, connect
 
 log = logging.getLogger("aretane")
 blueprint = APIBlueprint("state", __name__, url_prefix="/api")
 
 PULSE = 1.0
 """s between two looks at the database that answers, a quarter of it while it does not."""
-PULSE_SECONDS = 2
+PULSE_SECONDS = 3
 """A database that needs longer for nothing at all counts as away."""
+LOOKS_BEFORE_BREAK = 2
+"""Looks in vain after which those who still wait for an answer are told that there is none."""
 DISK_EVERY = 0.5
 
 
@@ -78,8 +80,13 @@ class State:
         Thread(target=self._pulse, name="pulse", daemon=True).start()
 
     def _pulse(self) -> None:
+        in_vain = 0
         while True:
-            self._note(self._answers())
+            answers = self._answers()
+            in_vain = 0 if answers else in_vain + 1
+            self._note(answers)
+            if in_vain == LOOKS_BEFORE_BREAK:
+                break_off(self._database)
             time.sleep(PULSE if self._away_since is None else PULSE / 4)
 
     def _answers(self) -> bool:

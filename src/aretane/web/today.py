@@ -1,14 +1,12 @@
 """Today: what to do next, in at most five lines."""
 
 from apiflask import APIBlueprint
-from flask import current_app
 
 from aretane.core.stats import Mean, mean_of_sums
 from aretane.store import facts
 from aretane.store.sql import Row
 
-from .asker import to_read
-from .keeper import Keeper
+from .asker import catch_up, to_read
 from .views import LineView, TodayView
 
 blueprint = APIBlueprint("today", __name__, url_prefix="/api")
@@ -23,8 +21,7 @@ SHOTS_FOR_A_HABIT = 10
 @blueprint.output(TodayView)
 def today() -> TodayView:
     """What waits for review, habits that the numbers show, and what does not balance."""
-    keeper: Keeper = current_app.extensions["keeper"]
-    keeper.catch_up()
+    catch_up()
     with to_read() as (db, asker):
         recordings = facts.page(db, asker.club_id, 1, 1)[1]
         damaged = facts.racks_damaged(db, asker.club_id, MOST_LINES)

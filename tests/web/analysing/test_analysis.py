@@ -5,10 +5,12 @@ from collections.abc import Iterator
 from concurrent.futures import Executor
 from typing import Any
 
+import pymysql
 import pytest
 from flask.testing import FlaskClient
 
 from aretane.settings import Settings
+from aretane.store import analyses
 from aretane.store.database import Address, reading, run, writing
 from aretane.web.analysing import work
 from aretane.web.analysing.analyst import Analyst
@@ -116,12 +118,95 @@ def test_workers_that_do_not_start_are_tried_again(
 
 @pytest.mark.parametrize("workers", [Counting(losing=10**6)])
 def test_what_is_cut_off_again_and_again_fails_in_words(
-    client: FlaskClient, recording: int, workers: Counting
+    client: FlaskClient, recording: int, workers: Counting, monkeypatch: pytest.MonkeyPatch
 ) -> None:
+    monkeypatch.setattr(analyses, "MOST_LOST", 3)
+    monkeypatch.setattr(analyses, "LONGEST_PAUSE", 0.1)
     ask(client, recording)
     story = settled(client, recording)
     assert story["failed"] == story["possible"] and story["done"] == 0
-    assert any("cut off again and again" in shot["reason"] for shot in story["shots"])
+    assert any("lost again and again" in shot["reason"] for shot in story["shots"])
+
+
+@pytest.mark.parametrize("workers", [Counting(losing=8)])
+def test_eight_killed_workers_mark_no_piece_failed(
+    client: FlaskClient, recording: int, workers: Counting, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(analyses, "LONGEST_PAUSE", 0.1)
+    ask(client, recording)
+    story = settled(client, recording)
+    assert story["failed"] == 0 and story["done"] == story["possible"]
+
+
+def test_the_work_goes_on_by_itself_after_an_outage_and_says_what_is_wrong_meanwhile(
+    client: FlaskClient,
+    recording: int,
+    database: Address,
+    workers: Counting,
+    monkeypatch: pytest.MonkeyPatch,
+) -> None:
+    away = True
+
+    def outage(address: Address) -> Any:
+        if away:
+            raise pymysql.err.OperationalError(2003, "Can't connect")
+        return reading(address)
+
+    monkeypatch.setattr("aretane.web.analysing.analyst.reading", outage)
+    ask(client, recording)
+    troubles = []
+    while not troubles:
+        troubles = client.get("/api/state").get_json()["troubles"]
+    assert troubles[0]["what"] == "analysis"
+    assert "the database does not answer. It goes on by itself" in troubles[0]["words"]
+    away = False
+    story = settled(client, recording)
+    assert story["done"] == story["possible"]
+    assert client.get("/api/state").get_json()["troubles"] == []
+
+
+def test_answers_that_cannot_be_stored_are_kept_until_they_can(
+    client: FlaskClient, recording: int, workers: Counting, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    real, tries = analyses.settle, []
+
+    def sometimes(*given: Any) -> None:
+        tries.append(1)
+        if len(tries) % 2:
+            raise pymysql.err.OperationalError(2013, "Lost connection")
+        real(*given)
+
+    monkeypatch.setattr(analyses, "settle", sometimes)
+    ask(client, recording)
+    story = settled(client, recording)
+    assert story["done"] == story["possible"]
+    assert sum(workers.pieces) == story["possible"]  # nothing was worked out twice
+
+
+def test_what_waits_is_taken_at_the_start_without_being_asked_for_again(
+    client: FlaskClient, recording: int, database: Address
+) -> None:
+    client.application.extensions["analyst"].wake = lambda: None
+    ask(client, recording)
+    Analyst(database, lambda: Counting()).start()
+    story = settled(client, recording)
+    assert story["done"] == story["possible"]
+
+
+def test_a_rack_put_in_before_drops_nothing_that_waits(
+    client: FlaskClient, recording: int, database: Address
+) -> None:
+    client.application.extensions["analyst"].wake = lambda: None
+    ask(client, recording)
+    assert client.post(f"/api/recordings/{recording}/racks", json={"number": 1}).status_code == 201
+    Analyst(database, lambda: Counting()).start()
+    began = time.monotonic()
+    while time.monotonic() - began < PATIENCE:
+        story = client.get(f"/api/recordings/{recording}/racks/2/story").get_json()
+        if not story["wanted"]:
+            break
+        time.sleep(0.05)
+    assert story["done"] == story["possible"] > 0
 
 
 def test_what_waits_can_be_taken_back(client: FlaskClient, recording: int, database: Address) -> None:
