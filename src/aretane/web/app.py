@@ -73,7 +73,7 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.extensions["keeper"] = Keeper(database, counts)
     app.extensions["state"] = state.State(settings, database)
     app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
-    app.extensions["state"].others.append(app.extensions["analyst"].trouble)
+    app.extensions["state"].others.append(lambda: app.extensions["analyst"].trouble())
     app.extensions["charting"] = Charting()
     app.extensions["checking"] = Checking(settings, database)
     for module in (
