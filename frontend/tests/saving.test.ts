@@ -16,8 +16,8 @@ vi.stubGlobal("Request", class extends Request {
 });
 const { knowSession } = await import("../src/api/own");
 knowSession({ token: "t", mark: "data" });
-const { openDesk, useDesk } = await import("../src/desk/deskStore");
-const { readDraft, saveNow, watchDesk } = await import("../src/desk/saving");
+const { edit, history, openDesk, useDesk } = await import("../src/desk/deskStore");
+const { mend, readDraft, saveNow, watchDesk } = await import("../src/desk/saving");
 const act = await import("../src/desk/actions");
 const rd = await import("../src/desk/rackDoc");
 
@@ -99,5 +99,114 @@ describe("saving by itself", () => {
     expect(sentShots()).toHaveLength(0);
     await saveNow();
     expect(useDesk.getState().save).toBe("saved");
+  });
+
+  it("keeps a draft apart for each data set, and takes one of an older page only where it is of this rack", async () => {
+    answer = () => Promise.reject(new TypeError("away"));
+    act.setShot(1, { notes: "of this data" });
+    await vi.advanceTimersByTimeAsync(500);
+    knowSession({ token: "t", mark: "other data" });
+    expect(readDraft(7)).toBeNull();
+    knowSession({ token: "t", mark: "data" });
+    const kept = readDraft(7);
+    expect(kept?.doc.shots[0]?.shot.notes).toBe("of this data");
+    localStorage.clear();
+    localStorage.setItem("aretane.rack.7", JSON.stringify(kept));
+    expect(readDraft(7, ["somebody else's"])).toBeNull();
+    expect(readDraft(7, ["s0"])?.doc.shots[0]?.shot.notes).toBe("of this data");
+  });
+
+  it("has in the browser what is on the screen before the next event", () => {
+    act.setShot(1, { notes: "seen" });
+    expect(readDraft(7)?.doc.shots[0]?.shot.notes).toBe("seen");
+  });
+
+  it("sends after leaving what was changed while a save was on its way, once and in order", async () => {
+    let release: () => void = () => undefined;
+    const held = new Promise<void>((done) => (release = done));
+    let version = 1;
+    answer = async (url, body) => {
+      if (url.endsWith("/preview")) return json({ reviews: [{ flags: [], pots: [] }] });
+      if (version === 1) await held;
+      version += 1;
+      return json(stored((body.shots as { shot: Shot }[])[0]?.shot ?? first, version));
+    };
+    act.setShot(1, { notes: "sent" });
+    await vi.advanceTimersByTimeAsync(400);
+    expect(useDesk.getState().save).toBe("saving");
+    act.setShot(1, { notes: "sent, then moved" });
+    stop();
+    useDesk.setState({ rackId: 0, recording: null });
+    release();
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(sentShots().map((one) => [one?.version, one?.shot.notes])).toEqual([[1, "sent"], [2, "sent, then moved"]]);
+    expect(readDraft(7)).toBeNull();
+  });
+
+  it("keeps as a draft what could not be sent after leaving", async () => {
+    answer = (url) => (url.endsWith("/preview") ? json({ reviews: [] }) : Promise.reject(new TypeError("away")));
+    act.setShot(1, { notes: "left" });
+    stop();
+    useDesk.setState({ rackId: 0, recording: null });
+    await vi.advanceTimersByTimeAsync(10_000);
+    expect(readDraft(7)?.doc.shots[0]?.shot.notes).toBe("left");
+  });
+
+  it("stops at a conflict of the rack's own fields, sends no shots, keeps undo, and goes on once it is settled", async () => {
+    const theirs = { version: 4, breaker: null, notes: "theirs", depth: "full", winner: null, how: null };
+    answer = (url) => {
+      if (url.endsWith("/preview")) return json({ reviews: [{ flags: [], pots: [] }] });
+      if (url.endsWith("/racks/7")) return json({ message: "changed", faults: [], current: { rack: theirs } }, 409);
+      return json(stored({ ...first, notes: "mine" }, 2));
+    };
+    edit((doc) => ({ ...doc, notes: "of the rack" }));
+    act.setShot(1, { notes: "mine" });
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(useDesk.getState()).toMatchObject({ save: "conflict", headConflict: { notes: "theirs", version: 4 } });
+    expect(useDesk.getState().doc).toMatchObject({ notes: "of the rack" });
+    expect(sentShots()).toHaveLength(0);
+    expect(history().pastStates.length).toBeGreaterThan(0);
+    expect(readDraft(7)?.doc).toMatchObject({ notes: "of the rack", shots: [{ shot: { notes: "mine" } }] });
+  });
+
+  it("does not lose shots while the rack's own fields are being stored", async () => {
+    const heads: unknown[] = [];
+    answer = (url, body) => {
+      if (url.endsWith("/preview")) return json({ reviews: [{ flags: [], pots: [] }] });
+      if (url.endsWith("/racks/7")) {
+        heads.push(body.notes);
+        return json({ ...stored(first, 1), version: 2, notes: "of the rack", depth: "full", ended_winner: null, ended_how: null });
+      }
+      return Promise.reject(new TypeError("away"));
+    };
+    edit((doc) => ({ ...doc, notes: "of the rack" }));
+    act.setShot(1, { notes: "mine" });
+    await vi.advanceTimersByTimeAsync(1000);
+    expect(heads).toEqual(["of the rack"]);
+    expect(useDesk.getState().doc.shots[0]?.shot.notes).toBe("mine");
+    expect(readDraft(7)?.doc.shots[0]?.shot.notes).toBe("mine");
+  });
+
+  it("warns before leaving only while neither the server nor this browser has it", () => {
+    const leave = () => {
+      const event = new Event("beforeunload", { cancelable: true });
+      window.dispatchEvent(event);
+      return event.defaultPrevented;
+    };
+    act.setShot(1, { notes: "kept here" });
+    expect(leave()).toBe(false);
+    const full = vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+      throw new DOMException("full", "QuotaExceededError");
+    });
+    act.setShot(1, { notes: "kept nowhere" });
+    expect(leave()).toBe(true);
+    full.mockRestore();
+  });
+
+  it("sends a damaged shot as it stands once it is to be mended", async () => {
+    mend("s0");
+    await vi.advanceTimersByTimeAsync(100);
+    expect(sentShots()).toHaveLength(1);
+    expect(useDesk.getState().mending).toEqual({});
   });
 });

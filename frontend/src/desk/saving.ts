@@ -197,22 +197,31 @@ export async function saveNow(): Promise<void> {
     return;
   }
   useDesk.setState({ save: "saving" });
-  await send(rackId, { doc, base }, mending);
+  const done = await send(rackId, { doc, base }, mending);
+  if (done && useDesk.getState().rackId !== rackId) await sendLeft(rackId);
   if (useDesk.getState().save === "waiting") schedule(0);
 }
 
-/** Sends what differs in a draft, in order; what follows is not sent where something was refused. */
-async function send(rackId: number, { doc, base }: Draft, mending: Record<string, true> = {}): Promise<void> {
+/** Sends what was changed of a rack between the last save and leaving its desk. */
+async function sendLeft(rackId: number): Promise<void> {
+  let left = readDraft(rackId);
+  while (left && useDesk.getState().rackId !== rackId && (await send(rackId, left))) left = readDraft(rackId);
+}
+
+/** Sends what differs in a draft, in order; what follows is not sent where something was refused. Whether it is
+ * all stored. */
+async function send(rackId: number, { doc, base }: Draft, mending: Record<string, true> = {}): Promise<boolean> {
   const changes = changesBetween(doc, base, mending);
   saving = true;
   try {
-    if (rackFieldsDiffer(doc, base) && !(await storeRack(rackId, doc, base))) return;
-    if (changes) await storeShots(rackId, doc, changes);
+    if (rackFieldsDiffer(doc, base) && !(await storeRack(rackId, doc, base))) return false;
+    return !changes || (await storeShots(rackId, doc, changes));
   } catch (problem) {
-    if (useDesk.getState().rackId !== rackId) return; // it stays a draft, sent when the rack is opened again
+    if (useDesk.getState().rackId !== rackId) return false; // it stays a draft, sent when the rack is opened again
     const words = problem instanceof Error && problem.message ? problem.message : "The server does not answer";
     useDesk.setState({ save: "offline", saveWords: `${words}; kept in this browser.` });
     schedule(RETRY_AFTER);
+    return false;
   } finally {
     saving = false;
   }
@@ -231,13 +240,14 @@ async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<bool
   return Boolean(data);
 }
 
-async function storeShots(rackId: number, doc: RackDoc, changes: Changes): Promise<void> {
+async function storeShots(rackId: number, doc: RackDoc, changes: Changes): Promise<boolean> {
   const { data, error, response } = await api.POST("/api/racks/{rack_id}/changes", {
     params: { path: { rack_id: rackId } },
     body: changes as never,
   });
   if (data) stored(doc, data as unknown as RackView);
   else refused(rackId, response.status, error);
+  return Boolean(data);
 }
 
 function stored(sent: RackDoc, rack: RackView): void {
@@ -263,16 +273,13 @@ function stored(sent: RackDoc, rack: RackView): void {
   keepDraft();
 }
 
-/** Stored while the desk was being left: what was changed after it was sent is sent now, or stays a draft. */
+/** Stored while the desk was being left: what was changed after it was sent is a draft on the new base. */
 function storedAfterLeaving(sent: RackDoc, rack: RackView): void {
   const draft = readDraft(rack.id);
   if (!draft) return;
   const left: Draft = { doc: takeIn(draft.doc, sent, draft.base, rack), base: baseOf(rack) };
-  if (same(left.doc, left.base.doc)) return dropDraft(rack.id);
-  writeDraft(rack.id, left);
-  window.setTimeout(() => {
-    if (!saving && useDesk.getState().rackId !== rack.id) void send(rack.id, left);
-  }, 0);
+  if (same(left.doc, left.base.doc)) dropDraft(rack.id);
+  else writeDraft(rack.id, left);
 }
 
 function refused(rackId: number, status: number, error: unknown): void {
