@@ -7,7 +7,7 @@ import sys
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
-from . import choices, hand, motion, position, rules
+from . import choices, hand, motion, position, rules, trust
 from .rows import FRESH, Row
 
 AREAS: dict[str, Callable[[], Iterable[Row]]] = {
@@ -16,6 +16,7 @@ AREAS: dict[str, Callable[[], Iterable[Row]]] = {
     "rules": rules.measure,
     "position": position.measure,
     "choices": choices.measure,
+    "trust": trust.measure,
 }
 RESULTS = Path(__file__).parent / "results"
 DOCUMENT = Path(__file__).parents[1] / "docs" / "performance.md"

@@ -12,6 +12,7 @@ from collections.abc import Iterator
 from contextlib import contextmanager
 from dataclasses import dataclass, field
 from pathlib import Path
+from threading import Thread
 from typing import Any
 from urllib.parse import urlsplit
 
@@ -85,6 +86,10 @@ def until_gone(folder: Path) -> bool:
     return False
 
 
+KEPT_ALIVE = 3.0
+"""s that a connection may rest before it is asked again."""
+
+
 class NoAnswer(Exception):
     """The server did not answer."""
 
@@ -111,6 +116,7 @@ class Talker:
         self._timeout = timeout
         self._token: str | None = None
         self._line: http.client.HTTPConnection | None = None
+        self._used = 0.0
 
     def ask(
         self, method: str, path: str, body: Any = None, headers: dict[str, str] | None = None
@@ -125,6 +131,9 @@ class Talker:
         if body is not None:
             data = body if isinstance(body, bytes) else json.dumps(body).encode()
             sent.setdefault("Content-Type", "application/json")
+        if time.monotonic() - self._used > KEPT_ALIVE:
+            self.hang_up()  # the server closes a connection that rests
+        self._used = time.monotonic()
         began = time.perf_counter()
         try:
             if self._line is None:
@@ -174,15 +183,29 @@ class Site:
     what: str = "serve"
     process: subprocess.Popen[str] = field(init=False)
     url: str = field(init=False)
+    said: list[str] = field(default_factory=list)
+    """Lines that it and its parts printed."""
+    _reader: Thread = field(init=False)
 
     def start(self) -> None:
         """Start it, and again after its launcher was killed."""
         self.process, self.url = start(self.folder, self.what, **self.more)
+        self._reader = Thread(target=self._listen, args=(self.process,), daemon=True)
+        self._reader.start()
+
+    def _listen(self, process: subprocess.Popen[str]) -> None:
+        """Take what is said, or it would wait for somebody to read it."""
+        assert process.stdout is not None
+        for line in process.stdout:
+            self.said.append(line)
+        process.stdout.close()
 
     def stop(self) -> str:
-        """Stop it; returns what it said."""
+        """Stop it; returns what it said since its address."""
         self.process.send_signal(signal.SIGINT)
-        return finish(self.process)
+        self.process.wait(timeout=40)
+        self._reader.join(timeout=20)
+        return "".join(self.said)
 
     def talker(self) -> Talker:
         """A new client."""

@@ -159,8 +159,6 @@ def kill_again_and_again(site: Site, times: int, seed: int, between: float = 1.0
         began = time.monotonic()
         if which == "launcher":
             site.process.wait(timeout=20)
-            assert site.process.stdout is not None
-            site.process.stdout.close()
             site.start()
         site.settled()
         done.append(Killed(which, time.monotonic() - began, which == "launcher"))

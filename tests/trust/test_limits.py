@@ -99,7 +99,7 @@ def test_a_video_does_not_end_after_the_clock(
 
 def test_no_shape_is_stored_that_could_not_be_read() -> None:
     late = ShotShape(shooter="1").model_copy(update={"time_s": LATE})
-    with pytest.raises(Refused, match="time_s: Input should be less than or equal to 1000000"):
+    with pytest.raises(Refused, match="mark of the strike.: 1000020.0 is more than 1,000,000"):
         shot_values(late)
 
 
@@ -156,10 +156,13 @@ def test_a_damaged_shot_hides_nothing_and_is_shown_with_its_place(client: FlaskC
         assert client.get(path).status_code == 200, path
     line = client.get("/api/today").get_json()["lines"][0]
     assert line["kind"] == "damaged" and line["link"] == f"/recordings/{late}/racks/1/shots/2"
-    assert "Rack 1 of Tuesday on table 2 is damaged: shot 2, time_s: Input should be less" in line["words"]
+    assert (
+        "Rack 1 of Tuesday on table 2 is damaged: shot 2, time_s (mark of the strike): 1000020.0 is more than 1"
+        in line["words"]
+    )
     assert client.get("/api/recordings").get_json()["recordings"][0]["damaged"] == 1
     place = client.get(f"/api/recordings/{late}").get_json()["damage"][0]
-    assert (place["rack"], place["shot"]) == (1, 2) and place["words"].startswith("time_s: ")
+    assert (place["rack"], place["shot"]) == (1, 2) and place["words"].startswith("time_s (mark")
     shots = client.get(f"/api/recordings/{late}/racks/1").get_json()["rack"]["shots"]
     assert [bool(one["damage"]) for one in shots] == [False, True, False, False, False]
     assert shots[1]["shot"]["plan"]["ball"] is not None  # what can be read is there
@@ -270,7 +273,7 @@ def test_the_check_as_a_command(tmp_path: Path, server: Any, empty_address: Addr
     damage(address, f"UPDATE shot SET time_s = {LATE} WHERE position = 2")
     told = command(tmp_path, "check", ARETANE_DATABASE_URL=url)
     assert told.returncode == 1
-    assert "damaged: recording 1 (Tuesday on table 2), rack 1, shot 2: time_s: " in told.stdout
+    assert "damaged: recording 1 (Tuesday on table 2), rack 1, shot 2: time_s (mark" in told.stdout
     assert "--mend keeps" in told.stdout
     mended = command(tmp_path, "check", "--mend", ARETANE_DATABASE_URL=url)
     assert mended.returncode == 0 and "what can be read is kept" in mended.stdout

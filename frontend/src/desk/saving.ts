@@ -204,8 +204,11 @@ export async function saveNow(): Promise<void> {
 
 /** Sends what was changed of a rack between the last save and leaving its desk. */
 async function sendLeft(rackId: number): Promise<void> {
-  let left = readDraft(rackId);
-  while (left && useDesk.getState().rackId !== rackId && (await send(rackId, left))) left = readDraft(rackId);
+  for (let left = readDraft(rackId); left; left = readDraft(rackId)) {
+    if (useDesk.getState().rackId === rackId) return; // it was opened again, and is sent from there
+    if (!changesBetween(left.doc, left.base) && !rackFieldsDiffer(left.doc, left.base)) return dropDraft(rackId);
+    if (!(await send(rackId, left))) return;
+  }
 }
 
 /** Sends what differs in a draft, in order; what follows is not sent where something was refused. Whether it is

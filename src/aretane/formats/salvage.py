@@ -13,6 +13,14 @@ LONGEST_WORDS = 400
 ROUNDS = 6
 """Leaving out one field can show a fault in another; after so many rounds nothing is kept."""
 
+BOUNDS = {
+    "less_than_equal": ("le", "more than"), "greater_than_equal": ("ge", "less than"),
+    "less_than": ("lt", "not less than"), "greater_than": ("gt", "not more than"),
+}  # fmt: skip
+"""The validator's bounds: where it keeps the bound, and what a value beyond it is."""
+FIELDS = {"time_s": "mark of the strike", "end_s": "mark of the end", "cue_end": "end of the cue ball"}
+"""Fields that people know by other words."""
+
 S = TypeVar("S", bound=Shape)
 
 
@@ -30,13 +38,20 @@ def salvaged(shape: type[S], data: dict[str, Any], needed: dict[str, Any]) -> tu
     for _ in range(ROUNDS):
         for entry in entries:
             place = place_of(entry)
-            lost[f"{'.'.join(map(str, place)) or 'whole'}: {words_of(entry)}"] = None
+            lost[f"{_named(place)}: {words_of(entry)}"] = None
             drop(rest, place)
         try:
             return shape.model_validate(needed | rest), tuple(lost)
         except ValidationError as error:
             entries = error.errors(include_url=False)
     return shape.model_validate(needed), (*lost, "nothing else of it can be read")
+
+
+def _named(place: list[Any]) -> str:
+    """A place as people read it: the field, with its own words where it has some."""
+    path = ".".join(map(str, place)) or "whole"
+    words = next((FIELDS[part] for part in place if part in FIELDS), None)
+    return path if words is None else f"{path} ({words})"
 
 
 def place_of(entry: Any) -> list[Any]:
@@ -52,6 +67,10 @@ def words_of(entry: Any) -> str:
         return f"{str(entry['input'])[:60]!r} is not known here; use {entry['ctx']['expected']}"
     if entry["type"] == "missing":
         return "this field is needed"
+    if entry["type"] in BOUNDS:
+        name, words_for = BOUNDS[entry["type"]]
+        bound = f"{float(entry['ctx'][name]):,.6f}".rstrip("0").rstrip(".")
+        return f"{str(entry['input'])[:60]} is {words_for} {bound}"
     words: str = entry["msg"].removeprefix("Value error, ")
     return words if len(words) <= LONGEST_WORDS else f"{words[:LONGEST_WORDS]} …"
 

@@ -28,6 +28,7 @@ from .errors import Busy, Uncertain
 READ_SECONDS = 20
 LOCK_SECONDS = 5
 """A write waits so long for another one before it is run again."""
+CONNECT_SECONDS = 3
 ANSWER_SECONDS = 25
 """A database that says nothing for so long counts as away."""
 AGAIN_AFTER = (0.01, 0.03, 0.1, 0.2, 0.4, 0.8)
@@ -95,7 +96,8 @@ def connect(address: Address, *, with_database: bool = True, seconds: float = AN
     Encryption is skipped on a socket or loopback, where it only costs time.
     """
     local = address.unix_socket is not None or address.host in ("127.0.0.1", "localhost", "::1")
-    return pymysql.connect(
+    patience = min(seconds, CONNECT_SECONDS)
+    db: Db = pymysql.connect(
         user=address.user,
         password=address.password,
         host=address.host,
@@ -107,11 +109,14 @@ def connect(address: Address, *, with_database: bool = True, seconds: float = AN
         cursorclass=DictCursor,
         autocommit=False,
         ssl_disabled=local,
-        connect_timeout=5,
-        read_timeout=seconds,
-        write_timeout=seconds,
+        connect_timeout=patience,
+        read_timeout=patience,
+        write_timeout=patience,
         init_command="SET sql_mode='STRICT_ALL_TABLES,NO_ZERO_DATE,NO_ZERO_IN_DATE'",
     )
+    for patience_of in ("_read_timeout", "_write_timeout"):
+        setattr(db, patience_of, seconds)  # a greeting comes at once or never, an answer may take longer
+    return db
 
 
 _READING = (f"SET SESSION max_statement_time = {READ_SECONDS}", "SET SESSION TRANSACTION READ ONLY")
@@ -124,6 +129,7 @@ _made: dict[Address, WeakSet[Db]] = defaultdict(WeakSet)
 _pools: OrderedDict[tuple[Address, tuple[str, ...]], PooledDB] = OrderedDict()
 _pools_lock = Lock()
 _made_lock = Lock()
+_away: set[Address] = set()
 
 
 def _pool(address: Address, session: tuple[str, ...]) -> PooledDB:
@@ -141,15 +147,17 @@ def _pool(address: Address, session: tuple[str, ...]) -> PooledDB:
 
 
 def _noted(address: Address) -> Db:
+    _check(address)
     db = connect(address)
     with _made_lock:
         _made[address].add(db)
     return db
 
 
-def break_off(address: Address) -> None:
-    """Have everybody who waits for an answer of that database told at once that there is none."""
+def count_as_away(address: Address) -> None:
+    """Have everybody who asks that database, or waits for its answer, told at once that there is none."""
     with _made_lock:
+        _away.add(address)
         waiting = list(_made[address])
     for db in waiting:
         line = getattr(db, "_sock", None)
@@ -158,9 +166,21 @@ def break_off(address: Address) -> None:
                 line.shutdown(socket.SHUT_RDWR)
 
 
+def count_as_there(address: Address) -> None:
+    """The database answers again."""
+    with _made_lock:
+        _away.discard(address)
+
+
+def _check(address: Address) -> None:
+    if address in _away:
+        raise pymysql.err.OperationalError(CR.CR_CONN_HOST_ERROR, "the database does not answer")
+
+
 @contextmanager
 def _taken(address: Address, session: tuple[str, ...]) -> Iterator[Db]:
     """A pooled connection; what it left open is rolled back when it is given back."""
+    _check(address)
     db: Any = _pool(address, session).connection()
     try:
         yield db

@@ -45,8 +45,10 @@ class Keeper:
             self._change.set()
             return
         deadline = time.monotonic() + self._patience
-        while time.monotonic() < deadline and keeping.catch_up(self._database, 1):
-            pass
+        while keeping.catch_up(self._database, 1):
+            if time.monotonic() > deadline:
+                self._change.set()
+                return
 
     def _work(self) -> None:
         told = False

@@ -15,7 +15,7 @@ from flask import current_app
 from pydantic import BaseModel
 
 from aretane.settings import Settings
-from aretane.store.database import Address, break_off, connect
+from aretane.store.database import Address, connect, count_as_away, count_as_there
 
 log = logging.getLogger("aretane")
 blueprint = APIBlueprint("state", __name__, url_prefix="/api")
@@ -85,8 +85,10 @@ class State:
             answers = self._answers()
             in_vain = 0 if answers else in_vain + 1
             self._note(answers)
-            if in_vain == LOOKS_BEFORE_BREAK:
-                break_off(self._database)
+            if answers:
+                count_as_there(self._database)
+            elif in_vain == LOOKS_BEFORE_BREAK:
+                count_as_away(self._database)
             time.sleep(PULSE if self._away_since is None else PULSE / 4)
 
     def _answers(self) -> bool:
