@@ -6,7 +6,7 @@ import random
 import signal
 import time
 from dataclasses import dataclass, field
-from threading import Event, Lock, Thread
+from threading import Event, Thread
 from typing import Any
 from uuid import uuid4
 
@@ -165,10 +165,6 @@ def kill_again_and_again(site: Site, times: int, seed: int, between: float = 1.0
     return done
 
 
-_lock = Lock()
-
-
 def ask_for_work(talker: Talker, recording_id: int) -> Any:
     """Have a recording's chances worked out."""
-    with _lock:
-        return talker.post(f"/api/recordings/{recording_id}/analysis", {"racks": None})
+    return talker.post(f"/api/recordings/{recording_id}/analysis", {"racks": None})

@@ -67,7 +67,7 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.config["SERVERS"] = [{"url": "/"}]
     errors.register(app)
     guard.register(app, settings)
-    files, counts = Aside("files"), Aside("counts")
+    files, counts = Aside("files", nice=0), Aside("counts")
     app.extensions["files"] = files
     app.extensions["counting"] = Counting(counts)
     app.extensions["keeper"] = Keeper(database, counts)

@@ -9,6 +9,7 @@ from apiflask import APIFlask
 from aretane.core.warm import warm
 from aretane.settings import SettingError, load
 from aretane.store.database import Address
+from aretane.work import taking
 
 from . import kept_windows
 from .app import create_app
@@ -35,7 +36,7 @@ def _beside(app: APIFlask) -> None:
     warm()
     app.extensions["keeper"].warm.set()
     app.extensions["keeper"].start()
-    app.extensions["files"].start()
+    app.extensions["files"].start(taking.check, "{}")
     while True:
         try:
             app.extensions["checking"].resume()

@@ -22,7 +22,7 @@ MOST_BYTES = 600 * 1024 * 1024
 LOOK_EVERY = 0.2
 """s between two looks at whether the asker is still there."""
 NICE = 10
-"""The server itself goes first."""
+"""How far the server itself goes first, where an asker can wait."""
 
 T = TypeVar("T")
 
@@ -35,38 +35,33 @@ class Gone(RuntimeError):
     """Nobody waits for the answer any more; the work was stopped."""
 
 
-def ready(parent: int, most_bytes: int | None = MOST_BYTES) -> None:
+def ready(parent: int, most_bytes: int | None = MOST_BYTES, nice: int = NICE) -> None:
     """What a process beside the server does first. It ends with `parent`, the server, however that ends."""
     die_with_parent()
     if os.getppid() != parent:  # the server ended while this process was still starting
         os.kill(os.getpid(), signal.SIGKILL)
-    os.nice(NICE)
+    os.nice(nice)
     if most_bytes is not None:
         resource.setrlimit(resource.RLIMIT_DATA, (most_bytes, most_bytes))
-
-
-def nothing() -> None:
-    """Started for its process alone, so that the first asker does not wait for it."""
 
 
 class Aside:
     """One process beside the server, started with its first work, and anew after work that was stopped."""
 
-    def __init__(self, name: str):
-        self.name = name
+    def __init__(self, name: str, nice: int = NICE):
+        self.name, self._nice = name, nice
         self._lock = Lock()
         self._pool: ProcessPool | None = None
 
-    def start(self) -> None:
-        """Have the process there before it is needed."""
-        self._ready().schedule(nothing)
+    def start(self, function: Callable[..., object], *given: Any) -> None:
+        """Have the process there before it is needed, with all that `function` imports."""
+        self._ready().schedule(function, args=given)
 
     def _ready(self) -> ProcessPool:
         with self._lock:
             if self._pool is None or not self._pool.active:
-                self._pool = ProcessPool(
-                    1, initializer=ready, initargs=(os.getpid(),), context=get_context("spawn")
-                )
+                given = (os.getpid(), MOST_BYTES, self._nice)
+                self._pool = ProcessPool(1, initializer=ready, initargs=given, context=get_context("spawn"))
             return self._pool
 
     def run(
