@@ -156,10 +156,10 @@ def test_a_damaged_shot_hides_nothing_and_is_shown_with_its_place(client: FlaskC
         assert client.get(path).status_code == 200, path
     line = client.get("/api/today").get_json()["lines"][0]
     assert line["kind"] == "damaged" and line["link"] == f"/recordings/{late}/racks/1/shots/2"
-    assert (
-        "Rack 1 of Tuesday on table 2 is damaged: shot 2, time_s (mark of the strike): 1000020.0 is more than 1"
-        in line["words"]
+    began = (
+        "Rack 1 of Tuesday on table 2 is damaged: shot 2, time_s (mark of the strike): 1000020.0 is more "
     )
+    assert line["words"].startswith(began)
     assert client.get("/api/recordings").get_json()["recordings"][0]["damaged"] == 1
     place = client.get(f"/api/recordings/{late}").get_json()["damage"][0]
     assert (place["rack"], place["shot"]) == (1, 2) and place["words"].startswith("time_s (mark")
