@@ -284,3 +284,17 @@ def test_the_check_as_a_command(tmp_path: Path, server: Any, empty_address: Addr
     assert "— removed" in command(tmp_path, "check", "--remove", ARETANE_DATABASE_URL=url).stdout
     with reading(address) as db:
         assert len(read.recording(db, 1, 1).racks[0].shots) == 4
+
+
+def test_what_an_earlier_version_let_in_stays_and_is_told(
+    client: FlaskClient, recording: int, database: Address
+) -> None:
+    with writing(database) as db:
+        run(db, "ALTER TABLE shot DROP CONSTRAINT shot_marks")
+        run(db, f"UPDATE shot SET time_s = {LATE} WHERE position = 4")
+        run(db, "DELETE FROM migration WHERE name = '0007_robust.sql'")
+        run(db, "UPDATE rack SET kept = 0")
+    assert migrate.migrate(database) == ["0007_robust.sql"]
+    assert client.get("/api/today").get_json()["lines"][0]["kind"] == "damaged"
+    with pytest.raises(pymysql.MySQLError, match="shot_marks"), writing(database) as db:
+        run(db, f"UPDATE shot SET end_s = {LATE} WHERE position = 1")

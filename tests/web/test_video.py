@@ -5,12 +5,14 @@ import time
 from pathlib import Path
 from typing import Any
 
+import pymysql
 import pytest
 from flask.testing import FlaskClient
 
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
+from aretane.web.video import checking
 from tests.clients import client_of
 from tests.videos import make_video
 
@@ -216,3 +218,26 @@ def test_pieces_may_be_larger_than_other_requests(
     client = client_of(create_app(small, database))
     assert film.stat().st_size > 1000
     assert len(upload(client, recording, film)["parts"]) == 1
+
+
+def test_an_outage_while_a_video_is_examined_deletes_nothing(
+    client: FlaskClient, recording: int, film: Path, settings: Settings, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    away = True
+
+    def take_in(*given: Any) -> None:
+        if away:
+            raise pymysql.err.OperationalError(2013, "Lost connection")
+        real(*given)
+
+    real = checking._take_in
+    monkeypatch.setattr(checking, "_take_in", take_in)
+    data = film.read_bytes()
+    place = announce(client, recording, len(data)).headers["Location"]
+    send(client, place, 0, data)
+    deadline = time.monotonic() + 20
+    while client.application.extensions["checking"]._under_way and time.monotonic() < deadline:
+        time.sleep(0.05)
+    assert len(kept(settings)) == 1
+    away = False
+    assert len(settled(client, recording)["parts"]) == 1
