@@ -126,15 +126,15 @@ def test_what_is_wrong_is_said_on_every_page_and_goes_away(tab: Page) -> None:
     tab.route("**/api/state", lambda route: route.fulfill(json=told))
     for path in ("/", "/recordings", "/players", "/recordings/1/racks/1/shots/1"):
         tab.goto(path)
-        expect(tab.get_by_role("list", name="What is wrong")).to_contain_text("The disk is full: 12 MB")
+        expect(tab.get_by_role("status", name="What is wrong")).to_contain_text("The disk is full: 12 MB")
     tab.unroute("**/api/state")
-    expect(tab.get_by_role("list", name="What is wrong")).to_have_count(0)
+    expect(tab.get_by_role("status", name="What is wrong")).to_have_count(0)
 
 
 def test_a_server_that_is_away_is_told(tab: Page) -> None:
     tab.goto("/players")
     tab.route("**/api/state", lambda route: route.abort())
-    expect(tab.get_by_role("list", name="What is wrong")).to_contain_text("It is started again by itself")
+    expect(tab.get_by_role("status", name="What is wrong")).to_contain_text("It is started again by itself")
 
 
 def test_scripts_come_compressed_and_are_kept(tab: Page) -> None:

@@ -18,10 +18,10 @@ export function Troubles() {
   }, [troubled, queries]);
   if (!troubled) return null;
   return (
-    <ul role="status" aria-label="What is wrong" className="border-warning bg-base-200 flex-none border-b-2 px-3 py-1.5 text-sm">
+    <div role="status" aria-label="What is wrong" className="border-warning bg-base-200 flex-none border-b-2 px-3 py-1.5 text-sm">
       {lines.map((words) => (
-        <li key={words}><span aria-hidden="true">▲ </span>{words.charAt(0).toUpperCase() + words.slice(1)}</li>
+        <p key={words}><span aria-hidden="true">▲ </span>{words.charAt(0).toUpperCase() + words.slice(1)}</p>
       ))}
-    </ul>
+    </div>
   );
 }

@@ -139,6 +139,13 @@ def _as_root() -> list[str]:
     return ["--user=root"] if os.geteuid() == 0 else []
 
 
+def _environment(folder: Path) -> dict[str, str]:
+    """The environment with a folder for temporary tables of its own: a server that starts clears it."""
+    scratch = folder / "tmp"
+    scratch.mkdir(mode=0o700, exist_ok=True)
+    return os.environ | {"TMPDIR": str(scratch)}
+
+
 def _make(folder: Path, data: Path) -> None:
     fresh = folder / "data.new"
     shutil.rmtree(fresh, ignore_errors=True)
@@ -156,6 +163,7 @@ def _make(folder: Path, data: Path) -> None:
             stdout=log,
             stderr=subprocess.STDOUT,
             check=False,
+            env=_environment(folder),
         )
     if done.returncode != 0:
         raise InstanceError(f"the database could not be made; see {folder / 'install.log'}")
@@ -186,6 +194,7 @@ def _launch(folder: Path, data: Path, path: Path) -> subprocess.Popen[bytes]:
             stdout=log,
             stderr=subprocess.STDOUT,
             stdin=subprocess.DEVNULL,
+            env=_environment(folder),
             start_new_session=True,
             preexec_fn=die_with_parent,
         )
