@@ -7021,9 +7021,8 @@ export interface components {
         };
         /**
          * RackSummary
-         * @description One rack in the score line. `scores` are points, `high_runs` the best runs, by player id;
-         *     `content` counts the
-         *     changes of the rack, and is named when it is removed.
+         * @description One rack in the score line. `scores` are points, `high_runs` the best runs, by player id; `content`
+         *     counts the changes of the rack, and is named when it is removed.
          */
         RackSummary: {
             /** Break Balls */
@@ -7669,9 +7668,8 @@ export interface components {
         };
         /**
          * ShotView
-         * @description A shot with its identity and review. `damage` says which stored values cannot be read: `shot`
-         *     holds the
-         *     others, and storing it mends it.
+         * @description A shot with its identity and review. `damage` says which stored values cannot be read: `shot` holds
+         *     the others, and storing it mends it.
          */
         ShotView: {
             /** Damage */
@@ -8391,8 +8389,7 @@ export interface components {
         /**
          * WorkingView
          * @description How far a count is: `done` of `of` recordings, `seconds_left` where that can be said, and how many
-         *     other counts
-         *     stand `before` it. Ask again; a count that nobody asks for is given up.
+         *     others stand `before` it. Ask again; a count that nobody asks for is given up.
          */
         WorkingView: {
             /** Before */

@@ -30,8 +30,7 @@ LETTING_GO = 10.0
 """s that the web server of a killed launcher may take to end."""
 TALKING = 128
 """Connections that may be in the middle of a request; those that wait for the next one are not counted.
-How many
-are answered at the same time is ARETANE_THREADS."""
+How many are answered at the same time is ARETANE_THREADS."""
 BACKLOG = 256
 
 
@@ -132,8 +131,7 @@ def is_running(settings: Settings, demo: bool) -> bool:
 @contextmanager
 def listening(host: str, wanted: int, patience: float = 0.0) -> Iterator[socket.socket]:
     """A socket that listens on the wanted port, or on the next free one. It outlives the web server, so
-    that
-    requests wait while that is started again. The wanted port is waited for, `patience` s, before
+    that requests wait while that is started again. The wanted port is waited for, `patience` s, before
     another is taken.
 
     Raises CannotServe where the address cannot be used or none of PORTS_TRIED is free.
@@ -179,9 +177,8 @@ def _why_not(error: OSError, host: str, port: int) -> None:
 
 
 class Web:
-    """The web server: gunicorn with one threaded worker, over a socket that is listening already. It
-    ends when
-    this process does."""
+    """The web server: gunicorn with one threaded worker, over a socket that is listening already. It ends
+    when this process does."""
 
     def __init__(
         self, settings: Settings, address: Address, listener: socket.socket, develop: bool = False

@@ -25,8 +25,7 @@ State = Literal["starting", "running", "waiting"]
 @dataclass(slots=True)
 class Part:
     """One part to keep running. `start` begins to start it and may raise, `ended` and `ready` say how it
-    is, `end`
-    ends it, `why` says why it ended."""
+    is, `end` ends it, `why` says why it ended."""
 
     name: str
     start: Callable[[], object]

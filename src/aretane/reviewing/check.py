@@ -17,8 +17,7 @@ Kind = Literal["damaged", "contradiction"]
 @dataclass(frozen=True, slots=True)
 class Finding:
     """One thing found: its kind, its place in words, and what is wrong. `rack_id` and `shot` where it is
-    a shot
-    that cannot be read whole."""
+    a shot that cannot be read whole."""
 
     kind: Kind
     place: str

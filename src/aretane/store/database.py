@@ -1,8 +1,8 @@
 """Connections and transactions. Reads are read-only with a time limit; writes commit or roll back.
 
-Connections are pooled, a pool of readers and one of writers an address. Writers see what was committed last
-(READ COMMITTED) and lock rows, never the gaps between them. What a write needs is locked from the outside
-in: recording, rack, shots. A write that gets into another one's way all the same is run again.
+Connections are pooled, a pool of readers and one of writers an address. Writers see what was committed
+last (READ COMMITTED) and lock rows, never the gaps between them. What a write needs is locked from the
+outside in: recording, rack, shots. A write that gets into another one's way all the same is run again.
 """
 
 import random

@@ -1,7 +1,7 @@
 """Migrations: numbered .sql files, run in order, recorded with their checksum.
 
-MariaDB commits at every DDL statement, so a file cannot be one transaction. Every statement is
-therefore guarded (IF NOT EXISTS and the like), and a file that was interrupted is simply run again.
+MariaDB commits at every DDL statement, so a file cannot be one transaction. Every statement is therefore
+guarded (IF NOT EXISTS and the like), and a file that was interrupted is simply run again.
 """
 
 import hashlib

@@ -57,8 +57,7 @@ class StoredShot:
 @dataclass(frozen=True, slots=True)
 class StoredRack:
     """A rack with its shots in order. `version` counts changes of all but its shots, `content` every
-    change;
-    `damage` as in StoredShot."""
+    change; `damage` as in StoredShot."""
 
     id: int
     recording_id: int

@@ -45,8 +45,7 @@ def to_read() -> Iterator[tuple[Db, Asker]]:
 @contextmanager
 def to_store() -> Iterator[tuple[Address, Asker]]:
     """Where to store and who is asking, for work that has a transaction of its own. Raises Away or Full
-    before it
-    is begun."""
+    before it is begun."""
     state().check_room()
     with to_read() as (_, asker):
         pass
@@ -60,9 +59,8 @@ def _stored() -> None:
 
 
 def change(how: Callable[[Db, Asker], T]) -> T:
-    """What `how` gives back, its writes committed. It is run again where other writes were in its way,
-    so it does
-    nothing but read and write. Raises Away or Full before it is begun."""
+    """What `how` gives back, its writes committed. It is run again where other writes were in its way, so
+    it does nothing but read and write. Raises Away or Full before it is begun."""
     state().check_database()
     state().check_room()
     made = written(database(), lambda db: how(db, current(db)))

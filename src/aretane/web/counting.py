@@ -2,8 +2,7 @@
 asks any more.
 
 A count is done recording by recording, and each recording's part is kept under its print until the
-recording
-changes, so that the next count does only what is new.
+recording changes, so that the next count does only what is new.
 """
 
 import logging
@@ -61,7 +60,6 @@ class _Count:
     done: int = 0
     fresh: int = 0
     began: float | None = None
-    trouble: Exception | None = None
     over: Event = field(default_factory=Event)
     given_up: bool = False
 
@@ -75,17 +73,24 @@ class Counting:
         self._turn = Condition()
         self._counts: OrderedDict[Hashable, _Count] = OrderedDict()
         self._kept: OrderedDict[Hashable, tuple[Any, int]] = OrderedDict()
+        self._troubles: dict[Hashable, Exception] = {}
         self._rows = 0
         self._thread: Thread | None = None
 
     def ask(self, key: Hashable, pieces: Sequence[Piece]) -> list[Any] | Progress:
-        """Every piece's part, or how far counting them is. Raises what a part raised, or OverBudget."""
+        """Every piece's part, or how far counting them is; only who asks first waits a moment for it.
+
+        Raises what a part raised, or OverBudget, once.
+        """
         with self._turn:
             found = self._all(pieces)
             if found is not None:
                 return found
+            if key in self._troubles:
+                raise self._troubles.pop(key)
             count = self._counts.get(key)
-            if count is None or [one.name for one in count.pieces] != [one.name for one in pieces]:
+            first = count is None or [one.name for one in count.pieces] != [one.name for one in pieces]
+            if count is None or first:
                 if count is not None:
                     count.given_up = True
                 count = self._counts[key] = _Count(pieces, time.monotonic())
@@ -94,10 +99,11 @@ class Counting:
                 self._thread = Thread(target=self._work, name="counting", daemon=True)
                 self._thread.start()
             self._turn.notify_all()
-        count.over.wait(self.patience)
+        if first:
+            count.over.wait(self.patience)
         with self._turn:
-            if count.trouble is not None:
-                raise count.trouble
+            if key in self._troubles:
+                raise self._troubles.pop(key)
             found = self._all(pieces) if count.over.is_set() else None
             return found if found is not None else self._progress(key, count)
 
@@ -138,7 +144,8 @@ class Counting:
             except Exception as trouble:
                 if not isinstance(trouble, OverBudget):
                     log.exception("a count could not be made")
-                count.trouble = trouble
+                with self._turn:
+                    self._troubles[key] = trouble
             with self._turn:
                 if self._counts.get(key) is count:
                     del self._counts[key]
@@ -183,8 +190,7 @@ def counting() -> Counting:
 
 class WorkingView(BaseModel):
     """How far a count is: `done` of `of` recordings, `seconds_left` where that can be said, and how many
-    other counts
-    stand `before` it. Ask again; a count that nobody asks for is given up."""
+    others stand `before` it. Ask again; a count that nobody asks for is given up."""
 
     done: int
     of: int

@@ -161,9 +161,8 @@ class ReviewView(BaseModel):
 
 
 class ShotView(BaseModel):
-    """A shot with its identity and review. `damage` says which stored values cannot be read: `shot`
-    holds the
-    others, and storing it mends it."""
+    """A shot with its identity and review. `damage` says which stored values cannot be read: `shot` holds
+    the others, and storing it mends it."""
 
     id: str
     version: int

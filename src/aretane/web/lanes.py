@@ -1,10 +1,8 @@
 """How requests share the server: what they send is taken in first, and only then do they get one of the
-few lanes
-in which answers are worked out.
+few lanes in which answers are worked out.
 
 A body that comes slowly holds a connection and no lane; pieces of videos have a lane of their own; what
-waits for a
-process beside the server gives its lane back meanwhile.
+waits for a process beside the server gives its lane back meanwhile.
 """
 
 import json

@@ -1,6 +1,5 @@
 """What is wrong with the application at this moment, for pages, log and `./aretane status`: each trouble
-with its
-cause and what is to be done."""
+with its cause and what is to be done."""
 
 import logging
 import shutil

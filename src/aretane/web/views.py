@@ -109,9 +109,8 @@ class FirstChanceView(BaseModel):
 
 
 class RackSummary(BaseModel):
-    """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id;
-    `content` counts the
-    changes of the rack, and is named when it is removed."""
+    """One rack in the score line. `scores` are points, `high_runs` the best runs, by player id; `content`
+    counts the changes of the rack, and is named when it is removed."""
 
     id: int
     number: int

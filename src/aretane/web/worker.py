@@ -95,7 +95,7 @@ class PatientWorker(ThreadWorker):  # type: ignore[misc]
 
     def run(self) -> None:
         """Serve until asked to stop. Then nothing is waited for but the requests, which had their time:
-        neither
-        work beside the server, which is asked for again, nor the end of threads that hold connections."""
+        neither work beside the server, which is asked for again, nor the end of threads that hold
+        connections."""
         super().run()
         os._exit(0)

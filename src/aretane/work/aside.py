@@ -1,6 +1,5 @@
 """A process beside the server for what may take long: it has a budget of time and memory, it can be
-stopped at
-any moment, and it takes neither the server's threads nor its interpreter lock."""
+stopped at any moment, and it takes neither the server's threads nor its interpreter lock."""
 
 import os
 import resource

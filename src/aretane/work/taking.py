@@ -11,8 +11,7 @@ from aretane.store.database import Address, written
 @dataclass(frozen=True, slots=True)
 class Taken:
     """What became of a file: the recording it is now, None where nothing was stored; what differs from
-    the file;
-    its faults."""
+    the file; its faults."""
 
     recording: int | None
     remarks: tuple[str, ...]

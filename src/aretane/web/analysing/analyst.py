@@ -46,10 +46,9 @@ class Running:
 
 class Analyst:
     """The background work of one server. Its thread starts with `start` or the first `wake`; `executor`
-    gives
-    the workers, anew where some were lost. Whatever stops it, the database or its workers, it goes on
-    within
-    LONGEST_PAUSE of the cause's end; what was worked out meanwhile is kept until it can be stored."""
+    gives the workers, anew where some were lost. Whatever stops it, the database or its workers, it goes
+    on within LONGEST_PAUSE of the cause's end; what was worked out meanwhile is kept until it can be
+    stored."""
 
     def __init__(self, database: Address, executor: Callable[[], Executor], pause: float = FIRST_PAUSE):
         self._database, self._pause = database, pause

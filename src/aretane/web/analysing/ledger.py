@@ -111,8 +111,7 @@ def cancel(query_data: LedgerQuery) -> LedgerView:
 
 class LedgerPart(NamedTuple):
     """One recording's part of a ledger. `wanted` pairs rack ids with the contents of its decisions,
-    `states` are
-    theirs; `players` are those of the recording."""
+    `states` are theirs; `players` are those of the recording."""
 
     recording: int
     title: str

@@ -1,7 +1,7 @@
 """Uploads in resumable pieces by the open tus protocol, version 1.0.0: core, creation, termination.
 
-A piece that breaks off keeps what arrived; the sender asks how far it got and goes on from there. Pieces go
-straight to disk, so memory does not grow with the file.
+A piece that breaks off keeps what arrived; the sender asks how far it got and goes on from there. Pieces
+go straight to disk, so memory does not grow with the file.
 """
 
 import base64
