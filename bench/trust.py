@@ -120,11 +120,18 @@ def killed() -> Iterator[Row]:
     parts = [one.seconds for one in done if one.which in ("worker", "master", "database")]
     how = "From the kill to the next change that is stored."
     yield at_most(
-        "back after worker, master or database, p95", percentile(parts, 0.95), "s", 10, len(parts), how
+        "back after worker, master or database, p95",
+        round(percentile(parts, 0.95), 2),
+        "s",
+        10,
+        len(parts),
+        how,
     )
     launchers = [one.seconds for one in done if one.which == "launcher"]
     how = "With one start of the launcher; not promised."
-    yield at_most("back after the launcher, p95", percentile(launchers, 0.95), "s", 20, len(launchers), how)
+    yield at_most(
+        "back after the launcher, p95", round(percentile(launchers, 0.95), 2), "s", 20, len(launchers), how
+    )
 
 
 def faults() -> Iterator[Row]:
