@@ -7,6 +7,7 @@ import "./app.css";
 import { ShotDesk } from "./desk/ShotDesk";
 import { Broken } from "./shell/Broken";
 import { NotHere } from "./shell/NotHere";
+import { Troubles } from "./shell/Troubles";
 import { Spoken } from "./words/Spoken";
 import { applyTheme, storedTheme } from "./shell/theme";
 
@@ -18,7 +19,7 @@ const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTi
 const page = (load: () => Promise<ComponentType>) => ({
   lazy: async () => {
     const Screen = await load();
-    return { Component: () => <Spoken><Screen /></Spoken> };
+    return { Component: () => <Spoken waiting={<Troubles />}><Screen /></Spoken> };
   },
 });
 
@@ -27,7 +28,7 @@ const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback:
   { path: "/recordings", ...page(async () => (await import("./recording/RecordingsPage")).RecordingsPage) },
   { path: "/recordings/new", ...page(async () => (await import("./recording/NewRecording")).NewRecording) },
   { path: "/recordings/:recording", ...page(async () => (await import("./recording/RecordingPage")).RecordingPage) },
-  { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <Spoken><ShotDesk /></Spoken> },
+  { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <Spoken waiting={<Troubles />}><ShotDesk /></Spoken> },
   { path: "/recordings/:recording/racks/:rack/story/:shot?", ...page(async () => (await import("./story/StoryPage")).StoryPage) },
   { path: "/recordings/:recording/racks/:rack/choices/:shot?", ...page(async () => (await import("./choices/ChoicesPage")).ChoicesPage) },
   { path: "/recordings/:recording/racks/:rack/kicks/:shot?", ...page(async () => (await import("./kicks/KicksPage")).KicksPage) },

@@ -137,6 +137,17 @@ def test_a_server_that_is_away_is_told(tab: Page) -> None:
     expect(tab.get_by_role("status", name="What is wrong")).to_contain_text("It is started again by itself")
 
 
+def test_a_page_opened_while_nothing_answers_says_why(tab: Page) -> None:
+    words = {"troubles": [{"what": "database", "seconds": 4, "words": "the database does not answer"}]}
+    tab.route("**/api/session", lambda route: None)  # no answer at all
+    tab.route("**/api/state", lambda route: route.fulfill(json=words))
+    tab.goto("/players")
+    expect(tab.get_by_role("status", name="What is wrong")).to_contain_text("The database does not answer")
+    tab.unroute_all(behavior="ignoreErrors")
+    tab.reload()
+    expect(tab.get_by_role("heading", name="Players")).to_be_visible()
+
+
 def test_scripts_come_compressed_and_are_kept(tab: Page) -> None:
     seen = {}
     tab.on("response", lambda answer: seen.update({urlsplit(answer.url).path: answer.headers}))

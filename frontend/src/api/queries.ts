@@ -49,7 +49,7 @@ export const stateQuery = queryOptions({
   queryFn: async () => (await take(api.GET("/api/state"))).troubles,
   retry: false,
   staleTime: 0,
-  refetchInterval: (query) => (query.state.error || query.state.data?.length ? 2000 : 5000),
+  refetchInterval: (query) => (query.state.error || query.state.data?.length ? 1500 : 3000),
 });
 
 export const recordingQuery = (id: number) =>

@@ -6,10 +6,11 @@ import { sessionQuery } from "../api/queries";
 import { forgetDiscipline } from "./say";
 import { useDialect } from "./useDialect";
 
-export function Spoken({ children }: { children: ReactNode }) {
+/** `waiting` is drawn until then: what keeps the words from coming, if anything does. */
+export function Spoken({ children, waiting }: { children: ReactNode; waiting: ReactNode }) {
   useState(forgetDiscipline); // once, as this screen opens; a later drawing must not take its words away
   useDialect();
   const { data, isPending } = useQuery(sessionQuery);
-  if (isPending) return null;
+  if (isPending) return waiting;
   return <Fragment key={data?.words ?? "game"}>{children}</Fragment>;
 }
