@@ -238,6 +238,9 @@ def test_pages_carry_a_strict_policy_and_assets_are_kept(
         assert "default-src 'self'" in page.headers["Content-Security-Policy"]
     with client.get("/assets/a-0123abcd.js") as asset:
         assert "immutable" in asset.headers["Cache-Control"]
+    (tmp_path / "assets" / "b-0123abcd.js").write_text("2")  # pages built anew beside a running server
+    with client.get("/assets/b-0123abcd.js") as asset:
+        assert asset.data == b"2"
     for wrong in ("/assets/none.js", "/assets/../../etc/passwd", "/api/none"):
         assert client.get(wrong).status_code == 404
 

@@ -151,7 +151,7 @@ def _serve_pages(app: APIFlask, pages: Path) -> None:
     @app.doc(hide=True)
     def page(path: str) -> Response:
         if path.startswith("assets/"):
-            raise NotFound("this file is not part of these pages: reload")
+            return send_from_directory(pages, path)  # of pages that were built since this server started
         if not (pages / "index.html").is_file():
             raise NotFound("the pages are not built yet: run ./aretane demo")
         response = send_from_directory(pages, "index.html")
