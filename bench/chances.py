@@ -15,11 +15,11 @@ from aretane.core.chance import fast as kernel
 from aretane.core.chance.direct import rows
 from aretane.core.chance.finer import compensated
 from aretane.core.chance.windows import windows_of
+from aretane.core.equipment.table import POCKETS, table_for
 from aretane.core.motion import Strike
 from aretane.core.motion.play import STANDARD
 from aretane.core.motion.ready import ready
 from aretane.core.skill import PRESETS
-from aretane.core.table import POCKETS, table_for
 from aretane.settings import PROJECT
 
 from .rows import Row, at_most, seed

@@ -10,15 +10,15 @@ from multiprocessing import get_context
 
 import numpy as np
 
-from aretane.core.choice.decide import Intended, worth
-from aretane.core.choice.duel import duel
 from aretane.core.choice.option import Option, too_close
 from aretane.core.choice.options import choices
-from aretane.core.choice.side import Side
-from aretane.core.choice.strikes import mistaken, placed, played
-from aretane.core.choice.turn import Standing, judged
 from aretane.core.choice.valuing import ROUGH
-from aretane.core.choice.verdicts import OVER
+from aretane.core.contest.decide import Intended, worth
+from aretane.core.contest.duel import duel
+from aretane.core.contest.side import Side
+from aretane.core.contest.strikes import mistaken, placed, played
+from aretane.core.contest.turn import Standing, judged
+from aretane.core.contest.verdicts import OVER
 from aretane.core.motion import Physics, Strike
 from aretane.core.runout.games import ROTATION
 from aretane.core.skill.scatter import apart_errors

@@ -4,14 +4,14 @@ import random
 
 from tests.core.runout.layouts import TABLE, frame, scattered, strewn
 
-from aretane.core.balls import COLOURS
-from aretane.core.choice.scored import points_left
-from aretane.core.choice.side import Side, sides
-from aretane.core.choice.turn import Standing
+from aretane.core.contest.scored import points_left
+from aretane.core.contest.side import Side, sides
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.balls import COLOURS
+from aretane.core.equipment.table import table_for
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
-from aretane.core.table import table_for
 
 LEVELS = ("regular", "strong", "advanced")
 SNOOKER_TABLE = table_for("snooker-12")

@@ -14,9 +14,10 @@ from tests.core.motion.balls import lay, scattered, strike_rows
 from tests.core.motion.test_laws import energies, rolled_away, rows_of
 from tests.core.motion.test_strikes import lost, overlap, overlap_on_the_way
 
-from aretane.core.aim import rolling_deflection
+from aretane.core.aiming.aim import rolling_deflection
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import TABLES, Table, table_for
 from aretane.core.geometry import Point, unit
-from aretane.core.layout import Layout
 from aretane.core.motion import IDEAL, Physics, Strike, play, play_many
 from aretane.core.motion.kernel.segments import begin
 from aretane.core.motion.kernel.slots import (
@@ -39,7 +40,6 @@ from aretane.core.motion.kernel.slots import (
 )  # fmt: skip
 from aretane.core.motion.play import STANDARD, play_ready
 from aretane.core.motion.ready import ready, world_of
-from aretane.core.table import TABLES, Table, table_for
 from aretane.settings import PROJECT
 
 from . import chances

@@ -12,7 +12,8 @@ from pathlib import Path
 import numpy as np
 from tests.core.runout.layouts import frame, scattered, strewn
 
-from aretane.core.layout import Layout
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import Table, table_for
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question, doubtful, search
 from aretane.core.runout.maps import Maker
@@ -26,7 +27,6 @@ from aretane.core.runout.playout import (
     straight_follow,
 )
 from aretane.core.skill import PRESETS
-from aretane.core.table import Table, table_for
 from aretane.web.analysing.work import ready
 
 from . import stories

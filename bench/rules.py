@@ -7,10 +7,10 @@ from itertools import cycle
 from tests.core.rules.log import Log
 from tests.core.rules.test_any_sequence import GAMES, any_rack
 
-from aretane.core.balls import COLOURS, SNOOKER_REDS
+from aretane.core.equipment.balls import COLOURS, SNOOKER_REDS
+from aretane.core.log.shot import Rack, Shot
 from aretane.core.review.replay import replay
 from aretane.core.rules import rules_for
-from aretane.core.shot import Rack, Shot
 from aretane.demo.library import load
 from aretane.demo.scenario import NINE_BALL
 from aretane.formats.shapes import to_core

@@ -1,5 +1,5 @@
-"""Learns `core/choice/learnt.py`: model players play racks to the end against each other, and the chance to
-win is fitted to what each of them saw at the table. Run it again and again until it no longer changes:
+"""Learns `core/contest/learnt.py`: model players play racks to the end against each other, and the chance
+to win is fitted to what each of them saw at the table. Run it again and again until it no longer changes:
 
     python scripts/learn_equity.py [--layouts 200] [--racks 3] [--rounds 2]
 
@@ -21,10 +21,10 @@ sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
 from bench.duels import LEVELS, standing, two_sides  # noqa: E402
 
-from aretane.core.choice import learnt  # noqa: E402
-from aretane.core.choice.decide import family, seen_row  # noqa: E402
-from aretane.core.choice.duel import Turn, duel  # noqa: E402
-from aretane.core.choice.equity import FEATURES, FRAME_FEATURES, promised  # noqa: E402
+from aretane.core.contest import learnt  # noqa: E402
+from aretane.core.contest.decide import family, seen_row  # noqa: E402
+from aretane.core.contest.duel import Turn, duel  # noqa: E402
+from aretane.core.contest.equity import FEATURES, FRAME_FEATURES, promised  # noqa: E402
 from aretane.core.motion import Physics  # noqa: E402
 
 TARGET = ROOT / "src" / "aretane" / "core" / "choice" / "learnt.py"

@@ -18,6 +18,8 @@ static_python() {
 static_front() {
   step "front-end types" front types
   step "front-end lint" front lint
+  step "front-end format" front format
+  step "front-end layers" front layers
   step "front-end tests" front test
 }
 

@@ -2,10 +2,10 @@ import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { DeskView, Places, TableView } from "../src/api/types";
 
 vi.stubGlobal("fetch", vi.fn(async () => new Response("{}", { status: 500 })));
-const act = await import("../src/desk/actions");
+const act = await import("../src/rack/actions");
 const { COMMANDS } = await import("../src/desk/commands");
-const { history, openDesk, useDesk } = await import("../src/desk/deskStore");
-const rd = await import("../src/desk/rackDoc");
+const { history, openDesk, useDesk } = await import("../src/rack/deskStore");
+const rd = await import("../src/rack/rackDoc");
 
 const table = {
   length: 2540, width: 1270, ball_radius: 28.575, cue_ball_radius: 28.575, diamond: 317.5,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Review, TableView } from "../src/api/types";
-import { ballsOf } from "../src/desk/slips/ballText";
+import { ballsOf } from "../src/parts/ballText";
 import { standing } from "../src/desk/Standing";
 import { ballForKey, ballMark, ballName, rank, theBall } from "../src/table/colours";
 import { mirrored, readLayout, turned, writeLayout } from "../src/table/layoutText";

@@ -2,7 +2,7 @@ import { describe, expect, it } from "vitest";
 import type { Chart } from "../src/api/types";
 import { drawn } from "../src/chart/drawn";
 import { labelAt, levels, linesAt, readAt } from "../src/chart/lines";
-import { amount, change, figure, spread } from "../src/chart/measure";
+import { amount, change, figure, spread } from "../src/parts/measure";
 
 /** A grid of 6 × 4 nodes, 100 mm apart, worth more towards the right. */
 const slope = (top: number): Chart => ({

@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { LedgerEntry, RecordingView, WeighedOption, Words } from "../src/api/types";
 import { needs } from "../src/choices/conditions";
-import { advisedWords, optionWords } from "../src/choices/optionWords";
+import { advisedWords, optionWords } from "../src/parts/optionWords";
 import { count, FILTERS, keyOf, rows } from "../src/ledger/entries";
 
 const words = {

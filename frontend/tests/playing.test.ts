@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from "vitest";
-import { elapsed, play, SLOW, stop, usePlaying } from "../src/desk/playing";
+import { elapsed, play, SLOW, stop, usePlaying } from "../src/rack/playing";
 
 const offered = { paths: [], seconds: 4 };
 

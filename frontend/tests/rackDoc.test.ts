@@ -1,8 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Places, Shot, TableView } from "../src/api/types";
-import * as rd from "../src/desk/rackDoc";
-import { baseOf, type Base } from "../src/desk/deskStore";
-import { changesBetween, takeIn } from "../src/desk/saving";
+import * as rd from "../src/rack/rackDoc";
+import { baseOf, type Base } from "../src/rack/deskStore";
+import { changesBetween, takeIn } from "../src/rack/saving";
 import { overlaps, settle } from "../src/table/geometry";
 
 const shot = (change: Partial<Shot> = {}): Shot => ({ ...rd.emptyShot("1", false), ...change });

@@ -16,10 +16,10 @@ vi.stubGlobal("Request", class extends Request {
 });
 const { knowSession } = await import("../src/api/own");
 knowSession({ token: "t", mark: "data" });
-const { edit, history, openDesk, useDesk } = await import("../src/desk/deskStore");
-const { mend, readDraft, saveNow, watchDesk } = await import("../src/desk/saving");
-const act = await import("../src/desk/actions");
-const rd = await import("../src/desk/rackDoc");
+const { edit, history, openDesk, useDesk } = await import("../src/rack/deskStore");
+const { mend, readDraft, saveNow, watchDesk } = await import("../src/rack/saving");
+const act = await import("../src/rack/actions");
+const rd = await import("../src/rack/rackDoc");
 
 const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status, headers: { "Content-Type": "application/json" } });
 const stored = (shot: Shot, version: number): RackView =>

@@ -2,8 +2,8 @@ import { describe, expect, it } from "vitest";
 import type { Angle, Chart, Path, Place } from "../src/api/types";
 import { drawn } from "../src/chart/drawn";
 import { turnOf } from "../src/chart/ways";
-import { emptyPlan } from "../src/desk/rackDoc";
-import { chosenKind, clicked, dragged, goesBetween, target } from "../src/desk/targets";
+import { emptyPlan } from "../src/rack/rackDoc";
+import { chosenKind, clicked, dragged, goesBetween, target } from "../src/rack/targets";
 
 const path = (...points: Place[]): Path => ({ ball: "cue", points: points.map(([x, y], k) => [k, x, y]), rails: 0, falls: false });
 

@@ -1,6 +1,7 @@
 import { describe, expect, it } from "vitest";
-import { COMMANDS, shownKey } from "../src/desk/commands";
-import { leads } from "../src/desk/ScoreLine";
+import { shownKey } from "../src/commands/commands";
+import { COMMANDS } from "../src/desk/commands";
+import { leads } from "../src/parts/ScoreLine";
 import { around, limitFor, signed } from "../src/numbers/axis";
 import { matches } from "../src/shell/Palette";
 import * as u from "../src/units/units";

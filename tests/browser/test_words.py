@@ -6,7 +6,7 @@ from collections.abc import Iterator
 import pytest
 from playwright.sync_api import Page, expect
 
-from aretane.core.glossary import GLOSSARY
+from aretane.core.games.glossary import GLOSSARY
 from tests.running import Talker
 
 from .conftest import Served

@@ -2,10 +2,10 @@
 
 from collections.abc import Mapping
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import PocketName, table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
-from aretane.core.shot import Judgement, Plan, Rack, Result, Shot, Target
-from aretane.core.table import PocketName, table_for
+from aretane.core.log.shot import Judgement, Plan, Rack, Result, Shot, Target
 
 NINE = table_for("pool-9")
 SPOTS = {str(n): Point(0.2 + 0.24 * n, 0.3 + 0.07 * n) for n in range(1, 10)}

@@ -7,8 +7,8 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
-from aretane.core.numbers import numbers_for
-from aretane.core.stats import mean, mean_of_sums
+from aretane.core.intervals import mean, mean_of_sums
+from aretane.core.statistics.numbers import numbers_for
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES
 from aretane.reviewing import keeping

@@ -7,8 +7,8 @@ import pytest
 from numba import config
 
 from aretane.core.chance import windows
+from aretane.core.equipment.table import table_for
 from aretane.core.motion import Physics
-from aretane.core.table import table_for
 from aretane.web import kept_windows
 
 

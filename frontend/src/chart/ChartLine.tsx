@@ -1,8 +1,8 @@
 /** Under the table: which map is shown, how wide the window is drawn, what the pointer reads. */
 import type { Advised, Angle, Chart, Outlook, Place, Places, Reading, Routes, Shot, TableView, Words } from "../api/types";
-import { useDesk } from "../desk/deskStore";
-import { keyOf } from "../desk/commands";
-import { capital } from "../desk/slips/parts";
+import { useDesk } from "../rack/deskStore";
+import { keyOf } from "../commands/commands";
+import { capital } from "../parts/fields";
 import { ballName, theBall } from "../table/colours";
 import { chance, length, speed, tipAt, type Units } from "../units/units";
 import { allow, LOSSES, show, useChart, type View } from "./chartStore";
@@ -10,7 +10,7 @@ import { highest, readAt } from "./lines";
 import { ReadingLine } from "./ReadingLine";
 import { RouteLine } from "./RouteLine";
 import { drawn } from "./drawn";
-import { amount, change, CHANGED, figure, LINES, measureOf, PURPOSE, spread, type Measure } from "./measure";
+import { amount, change, CHANGED, figure, LINES, measureOf, PURPOSE, spread, type Measure } from "../parts/measure";
 
 type Props = { outlook: Outlook | null; routes: Routes | null; reading: Reading | null; shot: Shot; balls: Places; table: TableView; words: Words; units: Units };
 

@@ -1,7 +1,7 @@
 /** A map on the table: fine lines of equal chance, the window in a heavier one, the dead zone dotted. */
 import { memo, useMemo } from "react";
 import type { Chart, Place, Places, TableView } from "../api/types";
-import { figure, type Measure } from "./measure";
+import { figure, type Measure } from "../parts/measure";
 import { highest, labelAt, levels, linesAt, type Line } from "./lines";
 
 type Props = { table: TableView; chart: Chart; measure: Measure; loss: number; balls: Places };

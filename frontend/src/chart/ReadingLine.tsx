@@ -1,11 +1,11 @@
 /** The table read, in words: problems, insurance, clusters and what opens them, chains. */
 import type { BallReading, Place, Places, Reading, TableView, Weighed, Words } from "../api/types";
-import { useDesk } from "../desk/deskStore";
+import { useDesk } from "../rack/deskStore";
 import { ballMark, theBall, theBalls } from "../table/colours";
 import { distance } from "../table/geometry";
 import { chance, length, percent, speed, tipAt, type Units } from "../units/units";
 import { pick, useChart } from "./chartStore";
-import { spread } from "./measure";
+import { spread } from "../parts/measure";
 import { openers } from "./ReadingMarks";
 import { turnOf } from "./ways";
 

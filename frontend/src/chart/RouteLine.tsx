@@ -3,7 +3,7 @@ import type { Route, Routes, Words } from "../api/types";
 import { theBall, theBalls } from "../table/colours";
 import { chance, length, percent, speed, tipAt, type Units } from "../units/units";
 import { pick, useChart } from "./chartStore";
-import { amount, measureOf, PURPOSE, spread } from "./measure";
+import { amount, measureOf, PURPOSE, spread } from "../parts/measure";
 import { turnOf } from "./ways";
 
 type Props = { routes: Routes; words: Words; units: Units };

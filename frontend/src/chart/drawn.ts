@@ -2,7 +2,7 @@
 import type { Angle, Chart, Place, Target } from "../api/types";
 import { windowFrom } from "./ChartMarks";
 import { highest, readAt } from "./lines";
-import type { Measure } from "./measure";
+import type { Measure } from "../parts/measure";
 
 const ALONG = 25;
 /** Share of the drawn window that may lie outside the computed one before it is called too long. */

@@ -2,8 +2,8 @@
 import { useQuery } from "@tanstack/react-query";
 import { api, take } from "../api/client";
 import type { Choices, Outlook, Reading, Routes } from "../api/types";
-import { useQuiet } from "../desk/striking";
-import type { RackDoc } from "../desk/rackDoc";
+import { useQuiet } from "../parts/useQuiet";
+import type { RackDoc } from "../rack/rackDoc";
 
 const AGAIN_AFTER = 350; // ms
 

@@ -2,7 +2,7 @@
 import { useState } from "react";
 import type { Choices } from "../api/types";
 import { useAsked } from "../chart/useAsked";
-import type { RackDoc } from "../desk/rackDoc";
+import type { RackDoc } from "../rack/rackDoc";
 import { percent } from "../units/units";
 import { conditions, ended, scored, type Condition } from "./conditions";
 

@@ -2,7 +2,7 @@
 import type { Choices, Words } from "../api/types";
 import { chance, percent } from "../units/units";
 import { FULL, ROW, thick, twigs } from "./fork";
-import { optionWords } from "./optionWords";
+import { optionWords } from "../parts/optionWords";
 
 type Props = { found: Choices; words: Words; picked: number; pinned: number | null; pick: (k: number) => void; pin: (k: number) => void };
 

@@ -3,10 +3,10 @@ import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take } from "../api/client";
 import type { Option, Shot, Verdict, Words } from "../api/types";
-import { VerdictWords } from "../desk/slips/Others";
-import { plainWords } from "../desk/slips/parts";
+import { VerdictWords } from "../parts/Others";
+import { plainWords } from "../parts/fields";
 import { Problem } from "../shell/Problem";
-import { optionWords } from "./optionWords";
+import { optionWords } from "../parts/optionWords";
 import { useKept } from "../keeping/useKept";
 
 type Props = { rackId: number; shot: { id: string; version: number; shot: Shot }; option: Option | undefined; words: Words; editable: boolean };

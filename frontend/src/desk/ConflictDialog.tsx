@@ -1,9 +1,9 @@
 /** Somebody else stored the same shot first: choose field by field, or keep one side whole. */
 import { useState } from "react";
 import type { Shot, Words } from "../api/types";
-import { editSilently, useDesk } from "./deskStore";
-import { changeShot, clashes, mergeShot, removeShot, same, type Clash, type RackHead } from "./rackDoc";
-import { saveNow } from "./saving";
+import { editSilently, useDesk } from "../rack/deskStore";
+import { changeShot, clashes, mergeShot, removeShot, same, type Clash, type RackHead } from "../rack/rackDoc";
+import { saveNow } from "../rack/saving";
 
 type Current = { version: number; shot: Shot } | null;
 

@@ -3,8 +3,8 @@ import { useEffect, useState } from "react";
 import type { Places, TableView } from "../api/types";
 import { Ball } from "../table/Ball";
 import { fallen, placeAt } from "../table/paths";
-import { elapsed, stop, usePlaying } from "./playing";
-import { inOrder } from "./rackDoc";
+import { elapsed, stop, usePlaying } from "../rack/playing";
+import { inOrder } from "../rack/rackDoc";
 
 const AFTER = 0.7; // s at the end before the table returns to the layout
 

@@ -10,7 +10,7 @@ import { Player } from "../player/Player";
 import { usePlayer } from "../player/playerStore";
 import type { Marked } from "../player/Strip";
 import { goAlong, usePictureOf } from "../player/usePictureOf";
-import { rackAfter } from "../recording/addRack";
+import { rackAfter } from "../rack/addRack";
 import { Shell } from "../shell/Shell";
 import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
@@ -21,23 +21,25 @@ import { chartOf, ChartLine } from "../chart/ChartLine";
 import { AskFor } from "../story/AskFor";
 import { cancelAnalysis, useStory } from "../story/useStory";
 import { useChart } from "../chart/chartStore";
-import { measureOf } from "../chart/measure";
+import { measureOf } from "../parts/measure";
 import { useAsked } from "../chart/useAsked";
-import * as act from "./actions";
-import { COMMANDS, keyOf } from "./commands";
+import * as act from "../rack/actions";
+import * as film from "./film";
+import { keyOf } from "../commands/commands";
+import { COMMANDS } from "./commands";
 import { ConflictDialog } from "./ConflictDialog";
-import { openDesk, useDesk, type Slip } from "./deskStore";
-import { isHidden, layouts, type DocShot } from "./rackDoc";
-import { RackLine, came } from "./RackLine";
-import { mend, readDraft, saveNow, watchDesk } from "./saving";
-import { ScoreLine } from "./ScoreLine";
+import { openDesk, useDesk, type Slip } from "../rack/deskStore";
+import { isHidden, layouts, type DocShot } from "../rack/rackDoc";
+import { RackLine, came } from "../parts/RackLine";
+import { mend, readDraft, saveNow, watchDesk } from "../rack/saving";
+import { ScoreLine } from "../parts/ScoreLine";
 import { PencilLine } from "../drawing/PencilLine";
-import { PlanSlip } from "./slips/PlanSlip";
-import { ResultSlip } from "./slips/ResultSlip";
-import { StrikeSlip } from "./slips/StrikeSlip";
-import { WorthSlip } from "./slips/WorthSlip";
-import { lower, Pick, plainWords } from "./slips/parts";
-import { usePlaying, stop } from "./playing";
+import { PlanSlip } from "../slips/PlanSlip";
+import { ResultSlip } from "../slips/ResultSlip";
+import { StrikeSlip } from "../slips/StrikeSlip";
+import { WorthSlip } from "../slips/WorthSlip";
+import { lower, Pick, plainWords } from "../parts/fields";
+import { usePlaying, stop } from "../rack/playing";
 import { useFinding, useForecast } from "./striking";
 import { Standing } from "./Standing";
 import { TableStage } from "./TableStage";
@@ -205,14 +207,14 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
             <ChartLine outlook={outlook} routes={routes} reading={reading} shot={visible} balls={shown} table={table} words={words} units={units} />
             <Told />
             <Damaged id={one.id} number={number} go={go} />
-            <PencilLine number={number} drawn={one.shot.drawings.length} />
+            <PencilLine drawn={one.shot.drawings.length} clear={() => act.clearDrawings(number)} />
             <Flags words={hidden ? [] : (review?.flags ?? []).map((f) => f.words)} />
           </section>
           <aside aria-label={`Shot ${number}`} className="rule w-full flex-none px-3 pb-2 lg:w-[21.5rem] lg:overflow-y-auto lg:border-l">
             {filmed && (
               <div className="-mx-1 pt-1">
                 <div className="h-44">{swapped ? stage : picture}</div>
-                <Player number={number} marked={marksOf(line)} mark={(which) => act.mark(number, which)} toShot={() => act.toShot(number)} swap={() => usePlayer.setState({ swapped: !swapped })} noTime={one.shot.time_s === null} />
+                <Player number={number} marked={marksOf(line)} mark={(which) => film.mark(number, which)} toShot={() => film.toShot(number)} swap={() => usePlayer.setState({ swapped: !swapped })} noTime={one.shot.time_s === null} />
               </div>
             )}
             <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">

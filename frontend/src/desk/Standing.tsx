@@ -1,7 +1,7 @@
 /** How the rack stands before the shot: points, run, groups, what is on, ball in hand. */
 import type { Review } from "../api/types";
 import { isRed, theBall } from "../table/colours";
-import { useDesk } from "./deskStore";
+import { useDesk } from "../rack/deskStore";
 
 export function standing(review: Review, name: (player: string) => string, hasPoints: boolean): string[] {
   const parts: string[] = [];

@@ -7,7 +7,7 @@ import { OrderMarks } from "../chart/OrderMarks";
 import { ReadingMarks } from "../chart/ReadingMarks";
 import { RouteMarks } from "../chart/RouteMarks";
 import { useChart } from "../chart/chartStore";
-import type { Measure } from "../chart/measure";
+import type { Measure } from "../parts/measure";
 import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
 import { Hatch, MissMark, PlannedPath, PotMark } from "../table/Marks";
@@ -18,13 +18,13 @@ import { Ends, FoundMotion, PlannedBeside, PlannedMotion } from "../table/Motion
 import { usePencil } from "../drawing/pencil";
 import { drawingOf } from "../drawing/strokes";
 import { Wax } from "../drawing/Wax";
-import * as act from "./actions";
-import { useDesk } from "./deskStore";
+import * as act from "../rack/actions";
+import { useDesk } from "../rack/deskStore";
 import { MovingBalls } from "./MovingBalls";
-import { usePlaying } from "./playing";
-import * as rd from "./rackDoc";
-import { preview } from "./saving";
-import { dragged as asTarget } from "./targets";
+import { usePlaying } from "../rack/playing";
+import * as rd from "../rack/rackDoc";
+import { preview } from "../rack/saving";
+import { dragged as asTarget } from "../rack/targets";
 
 type Gesture =
   | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }

@@ -3,9 +3,9 @@ import { useMemo } from "react";
 import type { Places, Shot } from "../api/types";
 import { BallFace } from "../table/Ball";
 import { ballColour, ballMark, ballName } from "../table/colours";
-import * as act from "./actions";
-import { useDesk } from "./deskStore";
-import { inOrder } from "./rackDoc";
+import * as act from "../rack/actions";
+import { useDesk } from "../rack/deskStore";
+import { inOrder } from "../rack/rackDoc";
 import { seconds } from "../units/units";
 
 export function Tray({ number, shot, shown }: { number: number; shot: Shot; shown: Places }) {

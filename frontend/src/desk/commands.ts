@@ -1,24 +1,15 @@
-/** The one table of commands: keys, menu, palette and help are all made from it. */
+/** The desk's commands: keys, menu, palette and help are all made from this table. */
 import type { PocketName } from "../api/types";
+import { register, type Command } from "../commands/commands";
 import { nextLoss, nextPick, nextView } from "../chart/chartStore";
-import * as act from "./actions";
-import { setBlind, useDesk } from "./deskStore";
+import * as act from "../rack/actions";
+import * as film from "./film";
+import { setBlind, useDesk } from "../rack/deskStore";
 import { putDown, switchHidden, takePencil } from "../drawing/pencil";
 import * as control from "../player/control";
 import { setShown, usePlayer } from "../player/playerStore";
-import { play, SLOW, stop } from "./playing";
-import { target } from "./targets";
-
-export type Context = { shot: number; shots: number; go: act.Go; nextRack: () => void; choices: () => void };
-export type Command = {
-  id: string;
-  group: "Shot" | "Table" | "Plan" | "Result" | "Video" | "Pencil" | "Screen";
-  words: string;
-  /** Keys as tinykeys writes them; the first is shown. */
-  keys: string[];
-  shown?: string;
-  run: (context: Context) => void;
-};
+import { play, SLOW, stop } from "../rack/playing";
+import { target } from "../rack/targets";
 
 /** Pocket keys lie as the pockets do on the screen. */
 export const POCKET_KEYS: [string, PocketName, string][] = [
@@ -37,7 +28,7 @@ const ARROWS: [string, number, number, string][] = [
   ["ArrowDown", 0, -1, "↓"],
 ];
 
-export const COMMANDS: Command[] = [
+export const COMMANDS = register([
   { id: "next", group: "Shot", words: "Next shot, new one at the end", keys: ["n"], run: (c) => act.next(c.shot, c.go) },
   { id: "back", group: "Shot", words: "Shot before", keys: ["b"], run: (c) => c.go(Math.max(1, c.shot - 1)) },
   { id: "first", group: "Shot", words: "First shot", keys: ["Home"], run: (c) => c.go(1) },
@@ -101,10 +92,10 @@ export const COMMANDS: Command[] = [
   { id: "slower", group: "Video", words: "Half as fast, down to 1/8", keys: ["-"], run: () => control.changeRate(true) },
   { id: "faster", group: "Video", words: "Twice as fast, up to as it was filmed", keys: ["="], run: () => control.changeRate(false) },
   { id: "loop", group: "Video", words: "Play this shot again and again, on or off", keys: ["l"], run: () => usePlayer.setState((s) => ({ looping: !s.looping })) },
-  { id: "mark-start", group: "Video", words: "Mark the strike of this shot here", keys: ["u"], run: (c) => act.mark(c.shot, "time_s") },
-  { id: "mark-end", group: "Video", words: "Mark the end of this shot here: the balls lie still", keys: ["Shift+U"], run: (c) => act.mark(c.shot, "end_s") },
-  { id: "to-shot", group: "Video", words: "Show this shot's first frame", keys: ["z"], run: (c) => act.toShot(c.shot) },
-  { id: "to-picture", group: "Video", words: "Go to the shot that the picture shows", keys: ["Shift+Z"], run: (c) => act.toPicture(c.go) },
+  { id: "mark-start", group: "Video", words: "Mark the strike of this shot here", keys: ["u"], run: (c) => film.mark(c.shot, "time_s") },
+  { id: "mark-end", group: "Video", words: "Mark the end of this shot here: the balls lie still", keys: ["Shift+U"], run: (c) => film.mark(c.shot, "end_s") },
+  { id: "to-shot", group: "Video", words: "Show this shot's first frame", keys: ["z"], run: (c) => film.toShot(c.shot) },
+  { id: "to-picture", group: "Video", words: "Go to the shot that the picture shows", keys: ["Shift+Z"], run: (c) => film.toPicture(c.go) },
   { id: "swap", group: "Video", words: "Picture and table change places", keys: ["Shift+P"], run: () => usePlayer.setState((s) => ({ swapped: !s.swapped, shown: true })) },
   { id: "player", group: "Video", words: "Show or hide the video", keys: ["Shift+R"], run: () => setShown(!usePlayer.getState().shown) },
 
@@ -125,14 +116,4 @@ export const COMMANDS: Command[] = [
   { id: "play", group: "Screen", words: "Play the strike at its true speed", keys: ["v"], run: () => play(1) },
   { id: "play-slow", group: "Screen", words: "Play the strike slowly", keys: ["Shift+V"], run: () => play(SLOW) },
   { id: "paths", group: "Screen", words: "Show or hide computed lines", keys: ["h"], run: () => useDesk.setState((s) => ({ showPaths: !s.showPaths })) },
-];
-
-export const keyOf = (id: string): string => {
-  const command = COMMANDS.find((c) => c.id === id);
-  return command ? shownKey(command) : "";
-};
-
-export function shownKey(command: Command): string {
-  const key = command.shown ?? command.keys[0] ?? "";
-  return key.replace("Shift+", "Shift ").replace(/^([a-z])$/, (letter) => letter.toUpperCase());
-}
+]);

@@ -1,20 +1,8 @@
 /** What the planned strike comes to, and how a logged shot was probably struck: asked as the shot stands. */
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
 import { api, take } from "../api/client";
+import { useQuiet } from "../parts/useQuiet";
 import type { Finding, Forecast, Places, Shot } from "../api/types";
-
-const QUIET_FOR = 220; // ms without a change before the server is asked
-
-/** The value once it has not changed for a moment. */
-export function useQuiet(text: string): string {
-  const [quiet, setQuiet] = useState(text);
-  useEffect(() => {
-    const timer = window.setTimeout(() => setQuiet(text), QUIET_FOR);
-    return () => window.clearTimeout(timer);
-  }, [text]);
-  return quiet;
-}
 
 /** Only what the answer depends on, so that a note or a grade does not ask again. */
 function content(before: Places, shot: Shot | undefined, withResult: boolean): string {

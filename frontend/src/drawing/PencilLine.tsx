@@ -1,9 +1,8 @@
 /** Says what the pencil does, while it is in hand or has drawn something on this shot. */
-import * as act from "../desk/actions";
-import { keyOf } from "../desk/commands";
+import { keyOf } from "../commands/commands";
 import { switchHidden, usePencil, putDown } from "./pencil";
 
-export function PencilLine({ number, drawn }: { number: number; drawn: number }) {
+export function PencilLine({ drawn, clear }: { drawn: number; clear: () => void }) {
   const { pencil, hidden } = usePencil();
   if (!pencil && !drawn) return null;
   return (
@@ -20,7 +19,7 @@ export function PencilLine({ number, drawn }: { number: number; drawn: number })
         <>
           <button type="button" className="text-primary underline" onClick={switchHidden}>{hidden ? "show" : "hide"}</button>
           <kbd className="key">{keyOf("draw-hide")}</kbd>
-          <button type="button" className="text-primary underline" onClick={() => act.clearDrawings(number)}>clear</button>
+          <button type="button" className="text-primary underline" onClick={clear}>clear</button>
           <kbd className="key">{keyOf("draw-clear")}</kbd>
         </>
       )}

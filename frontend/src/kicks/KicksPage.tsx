@@ -2,10 +2,10 @@
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Kick, Places } from "../api/types";
-import { docOf } from "../desk/deskStore";
-import { layouts } from "../desk/rackDoc";
-import { ScoreLine } from "../desk/ScoreLine";
-import { lower } from "../desk/slips/parts";
+import { docOf } from "../rack/deskStore";
+import { layouts } from "../rack/rackDoc";
+import { ScoreLine } from "../parts/ScoreLine";
+import { lower } from "../parts/fields";
 import { useKeys } from "../shell/keys";
 import { OnShot, type ShotProps } from "../shell/OnShot";
 import { Problem } from "../shell/Problem";

@@ -1,6 +1,6 @@
 /** Safeties, each judged three times: as it was meant, as it came, and by what the other then did. */
 import type { LedgerSafety, Words } from "../api/types";
-import { optionWords } from "../choices/optionWords";
+import { optionWords } from "../parts/optionWords";
 import { theBall } from "../table/colours";
 import { chance, length, percent, type Units } from "../units/units";
 import { keyOf } from "./entries";

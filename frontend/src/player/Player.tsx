@@ -1,6 +1,6 @@
 /** The player's controls under the picture: play, speed, frames, loop, marks, and two strips of time. */
 import type { ReactNode } from "react";
-import { keyOf } from "../desk/commands";
+import { keyOf } from "../commands/commands";
 import { frameClock, isFilmed, whole, clockOf } from "./clock";
 import * as control from "./control";
 import { RATES, RATE_WORDS, usePlayer } from "./playerStore";

@@ -2,7 +2,7 @@
  * Keeps the picture with the shot on the desk: its first frame when the desk goes there, its loop, what is hidden.
  */
 import { useEffect } from "react";
-import { useDesk } from "../desk/deskStore";
+import { useDesk } from "../rack/deskStore";
 import { loopEnd } from "./clock";
 import { seekClock, setLimit, setLoop } from "./control";
 import { usePlayer } from "./playerStore";

@@ -1,7 +1,6 @@
 /** What the players agreed on beyond the discipline: each option as usual, or as they said. */
 import type { Options, Words } from "../api/types";
-import { lower } from "../desk/slips/parts";
-import { Field } from "./SetUpForm";
+import { Field, lower } from "../parts/fields";
 
 type Name = keyof Options;
 const YES_NO = { true: "Yes", false: "No" };

@@ -3,7 +3,7 @@ import { useNavigate } from "react-router";
 import { api, take } from "../api/client";
 import type { RecordingBody } from "../api/types";
 import { Shell } from "../shell/Shell";
-import { emptyRack } from "./addRack";
+import { emptyRack } from "../rack/addRack";
 import { emptySetUp, SetUpForm } from "./SetUpForm";
 
 export function NewRecording() {

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { RecordingLine } from "../api/types";
-import { ScoreLine } from "../desk/ScoreLine";
+import { ScoreLine } from "../parts/ScoreLine";
 
 export function RecordingList({ recordings }: { recordings: RecordingLine[] | undefined }) {
   if (!recordings) return <p className="quiet py-3">Opening…</p>;

@@ -4,6 +4,7 @@ import { useState, type FormEvent } from "react";
 import { api, take } from "../api/client";
 import { playersQuery, wordsQuery } from "../api/queries";
 import type { Options, SetUp } from "../api/types";
+import { Field, SelectField } from "../parts/fields";
 import { AgreedOptions } from "./AgreedOptions";
 import { Problem } from "../shell/Problem";
 import { useKept } from "../keeping/useKept";
@@ -81,17 +82,17 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
         <NewPlayer onMade={(id) => setBody({ ...body, players: [...body.players, id] })} />
       </fieldset>
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-        <Select label="Match or practice" words={w.match_kinds} value={body.match.kind} onPick={(kind) => match({ kind })} />
-        <Select label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => setBody({ ...body, match: { ...body.match, discipline, options: NOTHING_AGREED }, table: { ...body.table, size: tableFor(discipline, body.table.size) } })} />
+        <SelectField label="Match or practice" words={w.match_kinds} value={body.match.kind} onPick={(kind) => match({ kind })} />
+        <SelectField label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => setBody({ ...body, match: { ...body.match, discipline, options: NOTHING_AGREED }, table: { ...body.table, size: tableFor(discipline, body.table.size) } })} />
         <Field label="Race to (racks)">
           <input className="input w-full" type="number" min={1} max={100} value={body.match.race_to ?? ""} onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })} />
         </Field>
-        <Select label="Who breaks next" words={w.break_orders} value={body.match.break_order} onPick={(break_order) => match({ break_order })} />
+        <SelectField label="Who breaks next" words={w.break_orders} value={body.match.break_order} onPick={(break_order) => match({ break_order })} />
         <Field label="Played on">
           <input className="input w-full" type="date" value={body.match.played_on ?? ""} onChange={(e) => match({ played_on: e.target.value || null })} />
         </Field>
-        <Select label="Table" words={w.table_sizes} value={body.table.size} onPick={(size) => table({ size })} />
-        <Select label="Cloth" words={w.cloth_speeds} value={body.table.cloth} onPick={(cloth) => table({ cloth })} />
+        <SelectField label="Table" words={w.table_sizes} value={body.table.size} onPick={(size) => table({ size })} />
+        <SelectField label="Cloth" words={w.cloth_speeds} value={body.table.cloth} onPick={(cloth) => table({ cloth })} />
       </div>
       <AgreedOptions words={w} discipline={body.match.discipline} agreed={body.match.options} onChange={(options) => match({ options })} />
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
@@ -115,27 +116,6 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
         {JSON.stringify(body) !== JSON.stringify(start) && <button type="button" className="text-primary ml-4 underline" onClick={letGo}>Undo what was entered</button>}
       </div>
     </form>
-  );
-}
-
-export function Field({ label, children }: { label: string; children: React.ReactNode }) {
-  return (
-    <label className="block">
-      <span className="text-sm">{label}</span>
-      {children}
-    </label>
-  );
-}
-
-function Select({ label, words, value, onPick }: { label: string; words: Record<string, string>; value: string; onPick: (code: string) => void }) {
-  return (
-    <Field label={label}>
-      <select className="select w-full" value={value} onChange={(e) => onPick(e.target.value)}>
-        {Object.entries(words).map(([code, text]) => (
-          <option key={code} value={code}>{text}</option>
-        ))}
-      </select>
-    </Field>
   );
 }
 

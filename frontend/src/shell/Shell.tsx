@@ -4,7 +4,7 @@ import { useState, type ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
 import { sessionQuery } from "../api/queries";
-import { shownKey, type Command, type Context } from "../desk/commands";
+import { shownKey, type Command, type Context } from "../commands/commands";
 import { KeysHelp } from "./KeysHelp";
 import { useKeys } from "./keys";
 import { Palette, type Entry } from "./Palette";

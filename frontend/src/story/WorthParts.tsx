@@ -1,6 +1,6 @@
 /** What a shot was worth: the chance before and after, and a bar for each part, as long as it counts. */
 import type { Part, StoryShot, Words } from "../api/types";
-import { amount, change, CHANGED, PURPOSE, spread, type Measure } from "../chart/measure";
+import { amount, change, CHANGED, PURPOSE, spread, type Measure } from "../parts/measure";
 import { theBall } from "../table/colours";
 import { chance, speed, tipAt, type Units } from "../units/units";
 

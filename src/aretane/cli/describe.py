@@ -3,7 +3,7 @@
 import json
 from typing import get_args
 
-from aretane.core.glossary import Dialect, table
+from aretane.core.games.glossary import Dialect, table
 from aretane.formats.match_file import json_schema
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address

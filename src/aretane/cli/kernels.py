@@ -4,8 +4,8 @@ import sys
 import time
 from functools import partial
 
+from aretane.core.contest.warm import steps
 from aretane.core.vocabulary import TABLE_SIZES
-from aretane.core.warm import steps
 from aretane.web import kept_windows
 
 

@@ -10,8 +10,8 @@ import av
 import numpy as np
 from numpy.typing import NDArray
 
+from aretane.core.equipment.table import Table
 from aretane.core.geometry import Point, unit
-from aretane.core.table import Table
 from aretane.core.vocabulary import CUE
 
 Picture = NDArray[np.uint8]

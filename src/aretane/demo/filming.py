@@ -11,8 +11,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
+from aretane.core.equipment.table import Table
 from aretane.core.geometry import Point
-from aretane.core.table import Table
 from aretane.core.vocabulary import CUE
 from aretane.formats.match_file import MatchFile, core_table
 

@@ -5,15 +5,15 @@ from dataclasses import dataclass, field
 from math import pi, sqrt
 from typing import Any
 
-from aretane.core.aim import aim_at
+from aretane.core.aiming.aim import aim_at
 from aretane.core.chance.direct import likeliest
 from aretane.core.chance.finer import compensated
+from aretane.core.equipment.layout import Layout, layout_faults
+from aretane.core.equipment.table import POCKETS, PocketName, Table
 from aretane.core.geometry import Point, unit
-from aretane.core.layout import Layout, layout_faults
 from aretane.core.motion import Motion, Strike, play
 from aretane.core.motion.play import STANDARD
 from aretane.core.motion.ready import ready
-from aretane.core.table import POCKETS, PocketName, Table
 from aretane.core.units import metres, mm
 from aretane.core.vocabulary import CUE
 from aretane.formats.match_file import MatchFile, TableShape, core_table

@@ -10,15 +10,15 @@ from numpy.typing import NDArray
 
 from aretane.core.chance.direct import likeliest
 from aretane.core.chance.finer import compensated
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import POCKETS, PocketName, Table
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Motion, Strike, play, play_many
 from aretane.core.motion.physics import Physics
 from aretane.core.motion.play import STANDARD, Ends, play_ready
 from aretane.core.motion.ready import Ready, ready
 from aretane.core.skill import PRESETS, Skill
 from aretane.core.skill.scatter import even_errors, scatter
-from aretane.core.table import POCKETS, PocketName, Table
 from aretane.core.vocabulary import CUE
 
 from .scenario import DemoPlayer

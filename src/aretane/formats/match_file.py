@@ -9,13 +9,13 @@ from typing import Annotated, Any, Literal
 from pydantic import Field, ValidationError
 
 from aretane.core import vocabulary as v
-from aretane.core.layout import layout_faults
+from aretane.core.equipment.layout import layout_faults
+from aretane.core.equipment.table import Table, table_for
 from aretane.core.limits import MOST_PLAYERS, MOST_RACKS, MOST_SHOTS
+from aretane.core.log.shot import Ending, Rack
 from aretane.core.review.replay import end_of, replay
 from aretane.core.rules import options_for, rules_for
-from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL
-from aretane.core.table import Table, table_for
 from aretane.core.units import metres
 
 from .salvage import drop, place_of, reach, words_of

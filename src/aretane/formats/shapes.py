@@ -19,14 +19,14 @@ from pydantic import (
 from pydantic_core import CoreSchema, core_schema
 
 from aretane.core import vocabulary as v
-from aretane.core.balls import ALL_BALLS, COLOURS
+from aretane.core.equipment.balls import ALL_BALLS, COLOURS
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import TABLES, PocketName
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.limits import LATEST, LONGEST_LABEL, LONGEST_SAID, LONGEST_TEXT, LONGEST_TITLE
+from aretane.core.log.shot import Judgement, Plan, Result, Ruled, Shot, Target, TargetKind, Tip, VisitPlan
 from aretane.core.motion.strike import MISCUE
-from aretane.core.shot import Judgement, Plan, Result, Ruled, Shot, Target, TargetKind, Tip, VisitPlan
 from aretane.core.skill import PRESETS
-from aretane.core.table import TABLES, PocketName
 from aretane.core.units import metres
 
 

@@ -6,14 +6,15 @@ from typing import NamedTuple
 
 from aretane.core.choice.in_hand import Hand
 from aretane.core.choice.options import May
-from aretane.core.choice.points import GAME, STRAIGHT, Needs
-from aretane.core.choice.points import needs_of as points_needed
-from aretane.core.choice.turn import Fouls
+from aretane.core.contest.points import GAME, STRAIGHT, Needs
+from aretane.core.contest.points import needs_of as points_needed
+from aretane.core.contest.turn import Fouls
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.racking import placing_fault
+from aretane.core.equipment.table import Table
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.log.shot import Ending, Rack
 from aretane.core.motion import CLOTH, Physics
-from aretane.core.numbers import Tallied, tally_rack
-from aretane.core.racking import placing_fault
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.clock import Timing, timings
 from aretane.core.review.measure import Measures, measure
@@ -21,9 +22,8 @@ from aretane.core.review.replay import Step, end_of, replay, replay_one
 from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import Options, RackState, Rules, options_for, rules_for
 from aretane.core.runout.games import ROTATION
-from aretane.core.shot import Ending, Rack
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
-from aretane.core.table import Table
+from aretane.core.statistics.numbers import Tallied, tally_rack
 from aretane.formats.match_file import core_table
 from aretane.formats.shapes import ShotShape, to_core
 from aretane.store.records import Recording, StoredRack

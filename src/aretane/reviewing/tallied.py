@@ -1,7 +1,7 @@
 """One recording's shots as the percentages see them, read and replayed by itself: for a process beside
 the server."""
 
-from aretane.core.numbers import Tallied
+from aretane.core.statistics.numbers import Tallied
 from aretane.store import read
 from aretane.store.database import Address, reading
 from aretane.store.errors import NotFound

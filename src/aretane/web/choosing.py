@@ -3,22 +3,23 @@
 from collections.abc import Callable, Hashable
 from dataclasses import dataclass, replace
 from functools import partial
+from time import monotonic
 from typing import NamedTuple, cast
 
 from apiflask import APIBlueprint
 
-from aretane.core.choice.match import fresh_rack, match_chance
 from aretane.core.choice.meant import Wished, planned, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
-from aretane.core.choice.points import STRAIGHT, Needs, shifted
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
-from aretane.core.choice.scored import SNOOKER, lead_in
-from aretane.core.choice.side import sides
-from aretane.core.choice.turn import Fouls, Standing
+from aretane.core.contest.match import fresh_rack, match_chance
+from aretane.core.contest.points import STRAIGHT, Needs, shifted
+from aretane.core.contest.scored import SNOOKER, lead_in
+from aretane.core.contest.side import sides
+from aretane.core.contest.turn import Fouls, Standing
+from aretane.core.log.shot import Plan
 from aretane.core.runout.games import ROTATION, NoRun, Question, search
 from aretane.core.runout.run import Run
-from aretane.core.shot import Plan
 from aretane.core.skill import Skill
 from aretane.core.skill.form import in_form
 
@@ -128,8 +129,10 @@ def _found(mine: Run | None, wanted: Wanted, coarser: float, settle: bool, board
             board.tell((PARTLY, wanted), Told(found, rack, drafts))
         board.step()
 
+    ends = monotonic() + PATIENCE
     found = choices(
-        wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may, PATIENCE
+        wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may,
+        time_is_up=lambda: monotonic() > ends,
     )  # fmt: skip
     return Told(found, rack, drafts)
 

@@ -5,7 +5,7 @@ from typing import Annotated, Literal
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from aretane.core.choice.meant import Wished
-from aretane.core.table import PocketName
+from aretane.core.equipment.table import PocketName
 from aretane.formats.shapes import Ball
 
 from .outlooks import OutlookBody

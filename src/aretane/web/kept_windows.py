@@ -7,8 +7,8 @@ import numpy as np
 from numba import config
 
 from aretane.core.chance.windows import keep_windows, windows_of
+from aretane.core.equipment.table import TABLES, Table, table_for
 from aretane.core.motion import Physics
-from aretane.core.table import TABLES, Table, table_for
 
 COMMON = tuple(TABLES)
 """Sizes whose windows are kept, with their own openings and a medium cloth."""

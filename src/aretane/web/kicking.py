@@ -6,11 +6,11 @@ from typing import Annotated, Literal
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.equipment.layout import Layout, layout_faults
+from aretane.core.equipment.table import PocketName
 from aretane.core.kicks.against import Asked, Kick, NoKick, kicks
 from aretane.core.kicks.mirror import MOST
-from aretane.core.layout import Layout, layout_faults
 from aretane.core.motion import MotionError
-from aretane.core.table import PocketName
 from aretane.core.units import mm
 from aretane.formats.shapes import Ball, Place, point
 from aretane.reviewing.scene import scene, skill_of

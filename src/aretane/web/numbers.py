@@ -5,12 +5,12 @@ from typing import Annotated, Literal
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
-from aretane.core.numbers import Numbers, Tallied, compare, numbers_for
-from aretane.core.player_model import model_for
+from aretane.core.equipment.table import TABLES
+from aretane.core.intervals import Mean, Proportion
 from aretane.core.skill import PRESETS, Fitted, Skill
 from aretane.core.skill.fit import Estimate
-from aretane.core.stats import Mean, Proportion
-from aretane.core.table import TABLES
+from aretane.core.statistics.numbers import Numbers, Tallied, compare, numbers_for
+from aretane.core.statistics.player_model import model_for
 from aretane.core.units import ball_widths, degrees, mm
 from aretane.reviewing.tallied import tallied
 from aretane.store import facts, read

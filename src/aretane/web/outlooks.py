@@ -11,9 +11,10 @@ from flask import current_app
 from pydantic import Field
 
 from aretane.core.choice.options import May
-from aretane.core.choice.points import Needs
-from aretane.core.choice.turn import Fouls
+from aretane.core.contest.points import Needs
+from aretane.core.contest.turn import Fouls
 from aretane.core.geometry import Point
+from aretane.core.log.shot import Plan
 from aretane.core.patterns.angles import angle_range, angle_words
 from aretane.core.patterns.scratch import scratch_lines
 from aretane.core.runout.frame import frame_of, usual, win_chance
@@ -22,7 +23,6 @@ from aretane.core.runout.line import Leg, hardest
 from aretane.core.runout.maps import ChanceMap, PlannedShot
 from aretane.core.runout.ordered import NoOrder, ordered
 from aretane.core.runout.run import Run
-from aretane.core.shot import Plan
 from aretane.core.skill import Skill
 from aretane.core.units import mm
 from aretane.reviewing.scene import RackHead, fouls_of, may_of, needs_of, other_skill, replayed, skill_of

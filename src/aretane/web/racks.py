@@ -6,8 +6,8 @@ from uuid import UUID, uuid4
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
-from aretane.core.choice.points import STRAIGHT
-from aretane.core.layout import Layout
+from aretane.core.contest.points import STRAIGHT
+from aretane.core.equipment.layout import Layout
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState

@@ -6,6 +6,7 @@ from typing import cast
 
 from apiflask import APIBlueprint
 
+from aretane.core.equipment.table import PocketName
 from aretane.core.patterns.chains import Chain, chains
 from aretane.core.patterns.clusters import Passage
 from aretane.core.patterns.nudge import NudgeOrLeave, Weighed, nudge_or_leave
@@ -13,7 +14,6 @@ from aretane.core.patterns.reading import BallReading, BreakOut, Opening, Readin
 from aretane.core.runout.games import NoRun, Question
 from aretane.core.runout.routes import Route, entry_words, routes
 from aretane.core.runout.run import Run
-from aretane.core.table import PocketName
 from aretane.core.units import mm
 
 from .charting import Chart

@@ -3,13 +3,15 @@
 from collections.abc import Iterator
 from dataclasses import asdict
 
-from aretane.core.aim import Aim
-from aretane.core.balls import SNOOKER_REDS
+from aretane.core.aiming.aim import Aim
+from aretane.core.aiming.intent import Fit
+from aretane.core.aiming.position import Miss
+from aretane.core.equipment.balls import SNOOKER_REDS
+from aretane.core.equipment.layout import Layout, touching
+from aretane.core.equipment.racking import break_places, racked, racked_again
+from aretane.core.equipment.spots import respotted, snooker_spots
+from aretane.core.equipment.table import POCKETS, Table
 from aretane.core.geometry import Point
-from aretane.core.intent import Fit
-from aretane.core.layout import Layout, touching
-from aretane.core.position import Miss
-from aretane.core.racking import break_places, racked, racked_again
 from aretane.core.review.balance import Flag
 from aretane.core.review.clock import Timing
 from aretane.core.review.measure import Leave, Measures
@@ -17,8 +19,6 @@ from aretane.core.review.replay import Step
 from aretane.core.review.visits import FirstChance, Visit
 from aretane.core.rules import USED, RackState
 from aretane.core.rules.snooker import remaining, snookers_required
-from aretane.core.spots import respotted, snooker_spots
-from aretane.core.table import POCKETS, Table
 from aretane.core.units import ball_widths, degrees, diamonds, mm
 from aretane.core.vocabulary import CUE
 from aretane.formats.match_file import OptionsShape

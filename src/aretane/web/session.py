@@ -8,10 +8,10 @@ from pydantic import BaseModel, ConfigDict
 
 from aretane import __version__
 from aretane.core import vocabulary as v
-from aretane.core.glossary import touched
+from aretane.core.equipment.table import POCKETS
+from aretane.core.games.glossary import touched
 from aretane.core.rules import DEFAULTS, USED
 from aretane.core.skill import PRESETS
-from aretane.core.table import POCKETS
 from aretane.formats.match_file import OptionsShape
 from aretane.store import read, write
 

@@ -3,17 +3,17 @@
 from functools import lru_cache
 from typing import NamedTuple
 
-from aretane.core.forecast import Forecast, NoAim, forecast
+from aretane.core.chance.forecast import Forecast, NoAim, forecast
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import Table
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.intervals import Proportion
+from aretane.core.log.shot import Plan, Result
 from aretane.core.motion import MotionError, Physics, play
 from aretane.core.motion.find import Finding, Seen, find_strike
 from aretane.core.motion.strike import Strike
 from aretane.core.motion.trace import Trace
-from aretane.core.shot import Plan, Result
 from aretane.core.skill import Skill
-from aretane.core.stats import Proportion
-from aretane.core.table import Table
 from aretane.core.units import mm
 from aretane.core.vocabulary import CUE
 

@@ -2,7 +2,7 @@
 
 from apiflask import APIBlueprint
 
-from aretane.core.stats import Mean, mean_of_sums
+from aretane.core.intervals import Mean, mean_of_sums
 from aretane.store import facts
 from aretane.store.sql import Row
 

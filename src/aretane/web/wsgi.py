@@ -6,7 +6,7 @@ from threading import Thread
 import pymysql
 from apiflask import APIFlask
 
-from aretane.core.warm import warm
+from aretane.core.contest.warm import warm
 from aretane.settings import SettingError, load
 from aretane.store.database import Address
 from aretane.work import taking

@@ -10,8 +10,8 @@ from aretane.core.choice.notes import freed
 from aretane.core.choice.option import Choices, Notes, Option
 from aretane.core.choice.options import choices, unlike
 from aretane.core.choice.reasons import break_out_words
-from aretane.core.choice.side import Side
 from aretane.core.choice.valuing import Valuing
+from aretane.core.contest.side import Side
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, play
 from aretane.core.patterns.clusters import clusters

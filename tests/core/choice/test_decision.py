@@ -8,13 +8,13 @@ import pytest
 from aretane.core.choice.decision import ChoiceQuestion, Decision, decision
 from aretane.core.choice.left import left_by
 from aretane.core.choice.notes import freed
-from aretane.core.choice.turn import Standing
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.log.shot import Plan, Tip
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.motion.find import Seen
 from aretane.core.runout.games import Question
-from aretane.core.shot import Plan, Tip
 from aretane.core.skill import PRESETS
 from aretane.core.vocabulary import CUE
 from tests.core.runout.layouts import TABLE

@@ -5,21 +5,21 @@ from functools import lru_cache
 
 import pytest
 
-from aretane.core.choice.equity import FrameProspects, frame_equity
-from aretane.core.choice.look import Look
-from aretane.core.choice.match import fresh_rack
 from aretane.core.choice.option import Choices
 from aretane.core.choice.options import choices
-from aretane.core.choice.side import Side, sides
-from aretane.core.choice.turn import Standing
+from aretane.core.contest.equity import FrameProspects, frame_equity
+from aretane.core.contest.look import Look
+from aretane.core.contest.match import fresh_rack
+from aretane.core.contest.side import Side, sides
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.racking import racked
+from aretane.core.equipment.spots import snooker_spots
+from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Physics
-from aretane.core.racking import racked
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
-from aretane.core.spots import snooker_spots
-from aretane.core.table import table_for
 from aretane.core.vocabulary import CUE
 
 TABLE = table_for("snooker-12")

@@ -7,14 +7,14 @@ from random import Random
 import pytest
 
 from aretane.core.choice import valuing
-from aretane.core.choice.decide import standing_equity
 from aretane.core.choice.option import drafted
 from aretane.core.choice.options import choices
-from aretane.core.choice.side import Side, sides
-from aretane.core.choice.turn import Standing
 from aretane.core.choice.valuing import Valuing
+from aretane.core.contest.decide import standing_equity
+from aretane.core.contest.side import Side, sides
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS

@@ -4,20 +4,20 @@ hand, and the choice that was made."""
 import numpy as np
 import pytest
 
-from aretane.core.choice.decide import pushed, worth
 from aretane.core.choice.handed import fouls, push_outs
 from aretane.core.choice.meant import Wished, near, safety_meant, safety_played, says_what, wished
 from aretane.core.choice.options import May, choices
 from aretane.core.choice.raised import NO_JUMPS, raised
-from aretane.core.choice.strikes import played
-from aretane.core.choice.turn import Standing, judged
-from aretane.core.choice.verdicts import FOUL, OVER
+from aretane.core.contest.decide import pushed, worth
+from aretane.core.contest.strikes import played
+from aretane.core.contest.turn import Standing, judged
+from aretane.core.contest.verdicts import FOUL, OVER
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.log.shot import Plan, Target
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.motion.find import Seen
 from aretane.core.runout.games import Question
-from aretane.core.shot import Plan, Target
 from aretane.core.skill import PRESETS
 from aretane.core.vocabulary import CUE
 from tests.core.runout.layouts import TABLE

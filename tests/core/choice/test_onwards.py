@@ -7,14 +7,14 @@ import numpy as np
 import pytest
 
 from aretane.core.choice import onwards
-from aretane.core.choice.decide import Intended, decide
-from aretane.core.choice.duel import Turn, duel, turns
 from aretane.core.choice.onwards import drift, shared
 from aretane.core.choice.option import Draft
-from aretane.core.choice.side import Side
-from aretane.core.choice.turn import Standing
 from aretane.core.choice.valuing import Valuing
-from aretane.core.choice.verdicts import AGAIN, FOUL, LOST, WON
+from aretane.core.contest.decide import Intended, decide
+from aretane.core.contest.duel import Turn, duel, turns
+from aretane.core.contest.side import Side
+from aretane.core.contest.turn import Standing
+from aretane.core.contest.verdicts import AGAIN, FOUL, LOST, WON
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, Strike
 from tests.core.choice.test_options import HANGER, both, option

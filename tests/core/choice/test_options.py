@@ -9,14 +9,14 @@ import pytest
 from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, handed, too_close
 from aretane.core.choice.options import LISTED, ROUTES_APART, SAME_POT, choices, unlike
 from aretane.core.choice.reasons import reasons, route_words, verdict
-from aretane.core.choice.side import Side, openness, sides
-from aretane.core.choice.turn import Standing
+from aretane.core.contest.side import Side, openness, sides
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.intervals import wilson
 from aretane.core.motion import Motion, Physics, Strike, play
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
-from aretane.core.stats import wilson
 from aretane.core.vocabulary import CUE
 from tests.core.runout.layouts import TABLE, scattered
 
@@ -98,10 +98,10 @@ def test_a_first_ranking_is_told_before_the_settled_one_and_the_work_can_be_stop
     assert len(told) == 1 and not told[0].settled
 
 
-def test_out_of_patience_the_best_known_by_then_is_told_with_its_error() -> None:
+def test_out_of_time_the_best_known_by_then_is_told_with_its_error() -> None:
     at = Standing(TABLE, "nine-ball", scattered(9, 6)[0])
     told: list[Choices] = []
-    found = choices(at, *both(at), Physics(), told=told.append, patience=0.0)
+    found = choices(at, *both(at), Physics(), told=told.append, time_is_up=lambda: True)
     assert len(found.options) == 1 and found.options[0].error > 0.0  # what was looked at first
     assert not found.settled and not told[0].settled and len(ask(at).options) > 1
 

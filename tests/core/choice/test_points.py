@@ -7,26 +7,26 @@ from functools import lru_cache
 import numpy as np
 import pytest
 
-from aretane.core.choice.decide import standing_equity
-from aretane.core.choice.ladder import STARTS, by_points
-from aretane.core.choice.look import Look
-from aretane.core.choice.match import fresh_rack
 from aretane.core.choice.option import Choices
 from aretane.core.choice.options import choices
-from aretane.core.choice.points import GAME, Needs, needs_of, race, run_of, shifted
 from aretane.core.choice.reasons import verdict
-from aretane.core.choice.side import Side, sides
-from aretane.core.choice.turn import Called, Standing, after, judged
-from aretane.core.choice.verdicts import AGAIN, FOUL, OVER, WON
+from aretane.core.contest.decide import standing_equity
+from aretane.core.contest.ladder import STARTS, by_points
+from aretane.core.contest.look import Look
+from aretane.core.contest.match import fresh_rack
+from aretane.core.contest.points import GAME, Needs, needs_of, race, run_of, shifted
+from aretane.core.contest.side import Side, sides
+from aretane.core.contest.turn import Called, Standing, after, judged
+from aretane.core.contest.verdicts import AGAIN, FOUL, OVER, WON
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.racking import packed, racked, racked_again
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
+from aretane.core.log.shot import Plan, Result, Shot
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.motion.play import play_many
-from aretane.core.racking import packed, racked, racked_again
 from aretane.core.runout.games import Question
 from aretane.core.runout.loose import RACK
 from aretane.core.runout.maps import PlannedShot
-from aretane.core.shot import Plan, Result, Shot
 from aretane.core.skill import PRESETS
 from aretane.core.vocabulary import CUE
 from tests.core.rules.log import Log

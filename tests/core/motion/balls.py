@@ -5,10 +5,10 @@ from math import pi
 
 import numpy as np
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import TABLES, Table, table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Strike
-from aretane.core.table import TABLES, Table, table_for
 
 POOL = table_for("pool-9")
 SIZES = tuple(TABLES)

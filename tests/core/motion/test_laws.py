@@ -8,9 +8,10 @@ import numpy as np
 import pytest
 from scipy.integrate import solve_ivp
 
-from aretane.core.aim import rolling_deflection
+from aretane.core.aiming.aim import rolling_deflection
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import TABLES, table_for
 from aretane.core.geometry import Point, unit
-from aretane.core.layout import Layout
 from aretane.core.motion import IDEAL, Physics, Strike, play
 from aretane.core.motion.bed import mass
 from aretane.core.motion.kernel.slots import (
@@ -30,7 +31,6 @@ from aretane.core.motion.kernel.slots import (
     Y,
     Z,
 )  # fmt: skip
-from aretane.core.table import TABLES, table_for
 
 from .balls import POOL, lay, scattered, struck
 

@@ -9,8 +9,9 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import POCKETS, table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import MotionError, Strike, play, play_many
 from aretane.core.motion.bed import bed_of
 from aretane.core.motion.clearance import rubber
@@ -29,7 +30,6 @@ from aretane.core.motion.kernel.slots import (
     Z,
 )  # fmt: skip
 from aretane.core.motion.play import Ends, Motion
-from aretane.core.table import POCKETS, table_for
 
 from .balls import POOL, SIZES, lay, scattered, strike_rows, struck
 

@@ -5,8 +5,8 @@ import random
 import numpy as np
 import pytest
 
+from aretane.core.equipment.table import POCKETS, table_for
 from aretane.core.motion import Physics, play
-from aretane.core.table import POCKETS, table_for
 
 from .balls import SIZES, scattered, struck
 from .twin import Twin

@@ -9,11 +9,11 @@ from math import cos, inf, pi, sin, tan
 
 import numpy as np
 
-from aretane.core.layout import Layout
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import POCKETS, Table
 from aretane.core.motion import Physics, Strike
 from aretane.core.motion.bed import mass
 from aretane.core.motion.kernel.pockets import FALLS_BY
-from aretane.core.table import POCKETS, Table
 from aretane.core.vocabulary import CUE
 
 V = np.ndarray

@@ -2,8 +2,8 @@
 
 import pytest
 
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.patterns.clusters import OPEN, clusters, passages
 from tests.core.runout.layouts import TABLE
 

@@ -1,7 +1,7 @@
 """Nudge or leave, where the answer is plain."""
 
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Physics
 from aretane.core.patterns.nudge import nudge_or_leave
 from aretane.core.patterns.reading import read

@@ -5,15 +5,15 @@ from math import degrees
 import numpy as np
 import pytest
 
-from aretane.core.aim import aim_at
+from aretane.core.aiming.aim import aim_at
+from aretane.core.aiming.pocket_window import pocket_window
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point, unit
-from aretane.core.layout import Layout
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.patterns.angles import AngleRange, angle_range, angle_words
 from aretane.core.patterns.chains import chains
 from aretane.core.patterns.reading import read
 from aretane.core.patterns.scratch import scratch_lines
-from aretane.core.pocket_window import pocket_window
 from aretane.core.runout.games import Question
 from aretane.core.runout.grid import grid_of, nodes_of
 from aretane.core.runout.kernel import BEST_COLUMNS

@@ -6,7 +6,7 @@ import pytest
 from hypothesis import given, settings
 from hypothesis import strategies as st
 
-from aretane.core.balls import is_red
+from aretane.core.equipment.balls import is_red
 from aretane.core.rules.snooker import remaining
 
 from .log import Log

@@ -5,9 +5,9 @@ from dataclasses import replace
 from hypothesis import given
 from hypothesis import strategies as st
 
+from aretane.core.log.shot import Plan, Rack, Result, Shot
 from aretane.core.review.replay import Step, replay
 from aretane.core.rules import rules_for
-from aretane.core.shot import Plan, Rack, Result, Shot
 
 from ..racks import HOME, POCKET, SPOTS, miss, pot, rack, table_of
 

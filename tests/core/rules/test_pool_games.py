@@ -2,8 +2,8 @@
 
 import pytest
 
+from aretane.core.log.shot import Ruled
 from aretane.core.rules import options_for, rules_for
-from aretane.core.shot import Ruled
 
 from .log import OTHER, POCKET, Log
 

@@ -50,7 +50,7 @@ def test_in_a_drill_any_ball_may_be_played_by_anyone() -> None:
 
 
 def test_two_players_of_a_drill_raise_no_turn_flags() -> None:
-    from aretane.core.shot import Rack
+    from aretane.core.log.shot import Rack
 
     log = Log("nine-ball", kind="drill")
     log.play("ann", "7")

@@ -2,13 +2,13 @@
 
 import pytest
 
-from aretane.core.balls import COLOURS, SNOOKER_REDS
+from aretane.core.equipment.balls import COLOURS, SNOOKER_REDS
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.racking import racked
+from aretane.core.equipment.spots import respotted, snooker_spots
+from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
-from aretane.core.racking import racked
 from aretane.core.rules.snooker import remaining, snookers_required
-from aretane.core.spots import respotted, snooker_spots
-from aretane.core.table import table_for
 
 from .log import Log
 

@@ -2,9 +2,9 @@
 
 import pytest
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.racking import racked_again
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
-from aretane.core.racking import racked_again
 
 from .log import OTHER, POCKET, TABLE, Log
 

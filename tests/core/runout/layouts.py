@@ -3,11 +3,11 @@
 import random
 from collections.abc import Iterable
 
-from aretane.core.balls import COLOURS
+from aretane.core.equipment.balls import COLOURS
+from aretane.core.equipment.layout import Layout, layout_faults
+from aretane.core.equipment.spots import snooker_spots
+from aretane.core.equipment.table import Table, table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout, layout_faults
-from aretane.core.spots import snooker_spots
-from aretane.core.table import Table, table_for
 
 TABLE = table_for("pool-9")
 EDGE = 0.06

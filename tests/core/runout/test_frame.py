@@ -4,11 +4,11 @@ import random
 
 import pytest
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.spots import snooker_spots
+from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.runout.frame import COLOUR_TAKEN, Frame, frame_of, win_chance
-from aretane.core.spots import snooker_spots
-from aretane.core.table import table_for
 
 TABLE = table_for("snooker-12")
 BLACK = Frame(0.0, (7.0,), (False,))

@@ -3,8 +3,8 @@
 import numpy as np
 import pytest
 
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.rules import rules_for
 from aretane.core.runout import Maker, Run
 from aretane.core.runout.games import NoRun, question, search

@@ -2,8 +2,8 @@
 
 import numpy as np
 
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.runout import Maker, rotation_run
 from aretane.core.runout.line import hardest, proposed
 from aretane.core.runout.rotation import SPACING

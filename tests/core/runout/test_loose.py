@@ -7,11 +7,11 @@ import pytest
 
 from aretane.core.chance.direct import likeliest
 from aretane.core.chance.finer import compensated
+from aretane.core.equipment.layout import Layout, layout_faults
+from aretane.core.equipment.racking import packed, racked, racked_again
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout, layout_faults
 from aretane.core.motion import Motion, Physics, Strike, play
 from aretane.core.motion.ready import ready
-from aretane.core.racking import packed, racked, racked_again
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.grid import filled
 from aretane.core.runout.loose import (

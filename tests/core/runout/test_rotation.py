@@ -6,8 +6,8 @@ import numpy as np
 import pytest
 from scipy.interpolate import RegularGridInterpolator
 
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.runout import ChanceMap, Maker, Run, rotation_run, state
 from aretane.core.runout.kernel import worth_at
 from aretane.core.runout.playout import played_out, rotation_follow

@@ -6,8 +6,8 @@ import pytest
 from aretane.core.chance.aimed import aimed
 from aretane.core.chance.finer import compensated
 from aretane.core.chance.made import Task, made
+from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.motion.play import play_ready
 from aretane.core.motion.ready import ready

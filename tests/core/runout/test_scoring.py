@@ -5,16 +5,16 @@ from dataclasses import replace
 import numpy as np
 import pytest
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.racking import racked
+from aretane.core.equipment.spots import snooker_spots
+from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
-from aretane.core.layout import Layout
 from aretane.core.motion import Physics
-from aretane.core.racking import racked
 from aretane.core.runout import stocked
 from aretane.core.runout.games import Question, doubtful, search
 from aretane.core.runout.playout import played_out, snooker_follow, straight_follow
 from aretane.core.skill import PRESETS
-from aretane.core.spots import snooker_spots
-from aretane.core.table import table_for
 from tests.core.runout.layouts import TABLE, frame, strewn
 
 GREEN = table_for("snooker-12")

@@ -3,7 +3,8 @@
 import numpy as np
 from numpy.typing import NDArray
 
-from ..layout import Layout
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 from ..motion.bed import bed_of
 from ..motion.physics import Physics
 from ..motion.play import Ends, play_ready
@@ -12,7 +13,6 @@ from ..motion.strike import Strike
 from ..skill.circumstances import circumstances
 from ..skill.model import FACTORS, Skill
 from ..skill.scatter import even_errors, scatter
-from ..table import POCKETS, PocketName, Table
 from . import fast
 from .direct import rows
 from .windows import windows_of

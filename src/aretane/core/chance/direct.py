@@ -6,8 +6,9 @@ from math import hypot
 import numpy as np
 from numpy.typing import NDArray
 
-from ..aim import Aim, aim_at
-from ..layout import Layout
+from ..aiming.aim import Aim, aim_at
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 from ..motion.bed import bed_of, mass
 from ..motion.kernel.slots import MOUTH_X, MOUTH_Y
 from ..motion.physics import Physics
@@ -15,7 +16,6 @@ from ..motion.play import STANDARD
 from ..motion.ready import world_of
 from ..motion.strike import FASTEST, MotionError
 from ..skill.model import Skill
-from ..table import POCKETS, PocketName, Table
 from ..vocabulary import CUE
 from . import fast
 from .finer import frozen_chance

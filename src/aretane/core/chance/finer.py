@@ -7,7 +7,8 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import ndtr
 
-from ..layout import Layout
+from ..equipment.layout import Layout
+from ..equipment.table import PocketName, Table
 from ..motion.kernel.launch import squirt
 from ..motion.kernel.slots import TIP_MASS
 from ..motion.physics import Physics
@@ -16,7 +17,6 @@ from ..motion.ready import Ready, ready
 from ..motion.strike import Strike
 from ..skill.model import Skill
 from ..skill.scatter import even_errors, random_errors, scatter
-from ..table import PocketName, Table
 from .made import Task, made
 
 Array = NDArray[np.float64]

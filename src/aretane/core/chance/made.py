@@ -6,8 +6,8 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from ..equipment.table import POCKETS, PocketName
 from ..motion.play import Ends
-from ..table import POCKETS, PocketName
 
 Way = Literal["any", "direct", "bank", "combination", "carom", "kick"]
 

@@ -13,6 +13,7 @@ from threading import Lock
 import numpy as np
 from numpy.typing import NDArray
 
+from ..equipment.table import Table
 from ..motion.bed import bed_of
 from ..motion.kernel.batch import send
 from ..motion.kernel.jit import compiled, inlined, lean
@@ -20,7 +21,6 @@ from ..motion.kernel.segments import Array
 from ..motion.kernel.slots import GRAVITY, LENGTH, MOUTH_X, MOUTH_Y, ROLLING, SLIDING, WIDTH
 from ..motion.physics import Physics
 from ..motion.ready import world_of
-from ..table import Table
 
 ARRIVALS = np.array((0.12, 0.4, 1.2, 3.0))
 """m/s at the mouth: a ball that just drops, a soft, a firm and a hard one."""

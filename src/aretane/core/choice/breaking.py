@@ -1,5 +1,8 @@
 """Taking a cluster apart with a pot now, and not later: which strikes do it."""
 
+from ..contest.scored import SNOOKER
+from ..contest.side import Side
+from ..contest.turn import Called, Standing
 from ..motion.physics import Physics
 from ..patterns.clusters import clusters
 from ..patterns.nudge import looked_at
@@ -7,9 +10,6 @@ from ..runout.games import Question
 from ..runout.group import OPEN
 from .notes import freed
 from .option import Draft
-from .scored import SNOOKER
-from .side import Side
-from .turn import Called, Standing
 
 LIKELY = 0.3
 """Chance of a pot from which it may be asked to take a cluster apart (our choice)."""

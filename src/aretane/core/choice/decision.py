@@ -6,28 +6,28 @@ from typing import Literal
 
 import numpy as np
 
+from ..contest.decide import GLANCE, worth
+from ..contest.points import GAME, Needs
+from ..contest.side import Side, sides
+from ..contest.strikes import played
+from ..contest.turn import Fouls, Standing
+from ..contest.verdicts import FOUL, LOST
+from ..equipment.layout import Layout
+from ..equipment.table import PocketName
 from ..geometry import Point
-from ..layout import Layout
+from ..log.shot import Plan
 from ..motion.find import Seen
 from ..motion.physics import Physics
 from ..motion.strike import Strike
 from ..runout.games import Question
 from ..runout.maps import ChanceMap, Kept
-from ..shot import Plan
 from ..skill import Skill
-from ..table import PocketName
-from .decide import GLANCE, worth
 from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
 from .option import Choices, Draft, Kind, Option, too_close
 from .options import PLAIN, May, choices
-from .points import GAME, Needs
 from .reasons import reasons, route_words, verdict
-from .side import Side, sides
-from .strikes import played
-from .turn import Fouls, Standing
 from .valuing import Valuing
-from .verdicts import FOUL, LOST
 
 MODEL = 9
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""

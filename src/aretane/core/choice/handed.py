@@ -2,15 +2,15 @@
 
 import numpy as np
 
+from ..contest.decide import pushed, worth
+from ..contest.side import Side
+from ..contest.strikes import QUICK, Search, kicks, played, spread
+from ..contest.turn import Standing, judged
+from ..contest.verdicts import FOUL
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike
-from .decide import pushed, worth
 from .option import Draft
-from .side import Side
-from .strikes import QUICK, Search, kicks, played, spread
-from .turn import Standing, judged
-from .verdicts import FOUL
 
 PUSHES = Search(1, (), (), 90, (0.5, 0.8, 1.2, 1.8, 2.6))
 """Strikes tried for a push-out."""

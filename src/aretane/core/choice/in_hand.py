@@ -5,17 +5,17 @@ from typing import Literal
 
 import numpy as np
 
+from ..contest.decide import pot_strike, screened
+from ..contest.side import Side
+from ..contest.strikes import QUICK
+from ..contest.turn import Standing
+from ..equipment.racking import placing_fault
+from ..equipment.spots import is_free
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike
-from ..racking import placing_fault
-from ..spots import is_free
 from ..vocabulary import CUE
-from .decide import pot_strike, screened
 from .option import Draft
-from .side import Side
-from .strikes import QUICK
-from .turn import Standing
 
 Hand = Literal["", "anywhere", "behind-line"]
 """Where the cue ball may be put before the shot; '': it stays where it lies."""

@@ -5,16 +5,16 @@ from typing import Literal
 
 import numpy as np
 
+from ..contest.cover import hidden
+from ..contest.decide import decide, worth
+from ..contest.side import Side
+from ..contest.strikes import mistaken, played
+from ..contest.turn import Standing
+from ..contest.verdicts import AGAIN, FOUL, WON
+from ..equipment.layout import Layout
 from ..geometry import Point
-from ..layout import Layout
 from ..motion.physics import Physics
 from ..skill.scatter import apart_errors
-from .cover import hidden
-from .decide import decide, worth
-from .side import Side
-from .strikes import mistaken, played
-from .turn import Standing
-from .verdicts import AGAIN, FOUL, WON
 
 Answer = Literal["pot", "safety", "kick", "hit"]
 TRIED = 48

@@ -5,9 +5,13 @@ from math import asin, pi, remainder
 
 import numpy as np
 
-from ..forecast import NoAim, meant_by, on_target
-from ..intent import hidden_share
-from ..layout import Layout
+from ..aiming.intent import hidden_share
+from ..chance.forecast import NoAim, meant_by, on_target
+from ..contest.strikes import mistaken, played
+from ..contest.turn import Standing
+from ..equipment.layout import Layout
+from ..equipment.table import PocketName
+from ..log.shot import Plan, Tip
 from ..motion import MotionError
 from ..motion.find import Seen, find_strike
 from ..motion.kernel.launch import squirt
@@ -16,13 +20,9 @@ from ..motion.strike import Strike
 from ..runout.appraise import completed
 from ..runout.games import Question
 from ..runout.run import Run
-from ..shot import Plan, Tip
 from ..skill import Skill
 from ..skill.scatter import even_errors
-from ..table import PocketName
 from .option import Draft, Kind
-from .strikes import mistaken, played
-from .turn import Standing
 
 KINDS: dict[str, Kind] = {
     "direct": "pot", "bank": "bank", "kick": "kick", "combination": "combination", "carom": "carom",

@@ -4,17 +4,17 @@ from collections import Counter
 from collections.abc import Sequence
 from dataclasses import dataclass
 
-from ..layout import Layout
+from ..contest.look import Look
+from ..contest.points import STRAIGHT, THIRD_FOUL
+from ..contest.scored import SNOOKER
+from ..contest.turn import Standing
+from ..equipment.layout import Layout
+from ..equipment.table import PocketName
 from ..motion.play import Motion
 from ..patterns.clusters import clusters
 from ..runout.games import playable
-from ..table import PocketName
 from .left import cover
-from .look import Look
 from .option import Notes
-from .points import STRAIGHT, THIRD_FOUL
-from .scored import SNOOKER
-from .turn import Standing
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,13 +8,13 @@ from itertools import islice
 
 import numpy as np
 
+from ..contest.decide import GLANCE, Intended, family, standing_equity
+from ..contest.duel import Turn, turns
+from ..contest.side import Side
+from ..contest.turn import Standing
 from ..motion.physics import Physics
 from ..runout.group import OPEN
-from .decide import GLANCE, Intended, family, standing_equity
-from .duel import Turn, turns
 from .option import Option
-from .side import Side
-from .turn import Standing
 
 WORK, OPEN_WORK = {"rotation": 2500, "groups": 6000, "points": 3000}, 2500
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what

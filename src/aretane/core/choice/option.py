@@ -4,12 +4,12 @@ from dataclasses import dataclass
 from math import hypot
 from typing import Literal, Protocol
 
+from ..contest.turn import Called
+from ..equipment.table import PocketName
 from ..geometry import Point
+from ..intervals import Proportion
 from ..motion.play import Motion
 from ..motion.strike import Strike
-from ..stats import Proportion
-from ..table import PocketName
-from .turn import Called
 
 Kind = Literal[
     "pot", "two-way", "safety", "bank", "combination", "carom", "kick", "jump", "swerve", "push-out", "foul"

@@ -3,32 +3,30 @@
 from collections.abc import Callable, Collection, Iterable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
-from math import inf
-from time import monotonic
 from typing import TypeVar
 
 import numpy as np
 
+from ..contest.decide import GLANCE, Intended, pot_strike, screened, worth
+from ..contest.look import Look
+from ..contest.points import STRAIGHT
+from ..contest.scored import SNOOKER
+from ..contest.side import Side, openness
+from ..contest.strikes import THOROUGH, played
+from ..contest.turn import Called, Standing
+from ..equipment.table import POCKETS
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike
 from ..runout.routes import families
 from ..runout.run import Run
-from ..table import POCKETS
 from .breaking import break_outs
-from .decide import GLANCE, Intended, pot_strike, screened, worth
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
-from .look import Look
 from .onwards import drift, shared, work_at
 from .option import Choices, Draft, Kind, Option
-from .points import STRAIGHT
 from .raised import HIDDEN, raised
-from .scored import SNOOKER
-from .side import Side, openness
 from .special import specials
-from .strikes import THOROUGH, played
-from .turn import Called, Standing
 from .valuing import Valuing
 
 One = TypeVar("One", Draft, Option)
@@ -72,69 +70,98 @@ class May:
 PLAIN = May()
 
 
+def never() -> bool:
+    """False: an answer that may take as long as it needs."""
+    return False
+
+
 def choices(
     at: Standing, me: Side, other: Side, physics: Physics, threads: int = 1, settle: bool = True,
     added: Iterable[Draft] = (), told: Callable[[Choices], object] = lambda found: None, may: May = PLAIN,
-    patience: float = inf,
+    time_is_up: Callable[[], bool] = never,
 ) -> Choices:  # fmt: skip
     """The options of the player at the table, the best first.
 
-    `told` hears of the first ranking and of every step of the settled one; what it raises stops the work.
-    `added` are options that somebody had in mind: they are valued whatever they promise. The answer does
-    not depend on the number of `threads`, unless it takes more than `patience` (s): then it is the best
-    known by then, not settled, each option with the error it has so far.
+    `told` is called with the first ranking and after every step of the settled one; what it raises stops
+    the work. `added` are options that somebody had in mind: they are valued whatever they promise. The
+    answer does not depend on the number of `threads`, unless `time_is_up` says so before the end: then it
+    is the best known by then, not settled, each option with the error it has so far.
     """
-    budget = _Budget(patience, threads)
     look = me.look(at, (0,), valuing=60)
     here = at.with_cue(look.place)
-    own = tuple(added)
-    valuing = Valuing(here, me, other, physics)
-    breaking = break_outs(here, me, physics)
-    drafts = [*own, *breaking, *_drafts(here, look, me, other, physics, threads)]
-    drafts += places(here, may.hand, me, physics, threads)
-    if may.push:
-        drafts += push_outs(here, look.place, me, other, physics, threads)
-    ranked = budget.valued(valuing.rough, drafts)
-    if _may_foul(here, ranked):
-        given = fouls(here, look.place, me, other, physics, threads)
-        ranked += budget.valued(valuing.rough, given)
-    if settle:
-        ranked += budget.valued(valuing.rough, _routes(ranked, me.run(here.due)))
+    work = _Work(
+        here, me, other, physics, threads, _Budget(time_is_up, threads), Valuing(here, me, other, physics)
+    )
+    own, breaking = tuple(added), break_outs(here, me, physics)
+    ranked = _ranked(work, look, [*own, *breaking], may, settle)
     if not ranked:
         return Choices((), True, "nothing that can be played was found from here: check the layout")
-    ranked.sort(key=lambda one: -one.value)
     kept = {(one.called, one.strike) for one in own}
     broken_by = {one.strike for one in breaking}
     listed = unlike(ranked, kept, broken_by)
     told(Choices(tuple(listed), False))
+    if settle:
+        listed = _named(_settled(work, listed, broken_by, told), kept)
+    return Choices(tuple(listed), settle and not work.budget.cut)
+
+
+@dataclass(frozen=True, slots=True)
+class _Work:
+    """One question as it is worked on: who plays from where, in how many threads, in what time."""
+
+    here: Standing
+    me: Side
+    other: Side
+    physics: Physics
+    threads: int
+    budget: "_Budget"
+    valuing: Valuing
+
+
+def _ranked(work: _Work, look: Look, drafts: list[Draft], may: May, settle: bool) -> list[Option]:
+    """What can be played, by a first value, the best first; `drafts` are in it whatever they promise."""
+    here, me, other, physics, threads = work.here, work.me, work.other, work.physics, work.threads
+    drafts = [*drafts, *_drafts(here, look, me, other, physics, threads)]
+    drafts += places(here, may.hand, me, physics, threads)
+    if may.push:
+        drafts += push_outs(here, look.place, me, other, physics, threads)
+    ranked = work.budget.valued(work.valuing.rough, drafts)
+    if _may_foul(here, ranked):
+        given = fouls(here, look.place, me, other, physics, threads)
+        ranked += work.budget.valued(work.valuing.rough, given)
+    if settle:
+        ranked += work.budget.valued(work.valuing.rough, _routes(ranked, me.run(here.due)))
+    ranked.sort(key=lambda one: -one.value)
+    return ranked
+
+
+def _settled(
+    work: _Work, listed: list[Option], broken_by: set[Strike], told: Callable[[Choices], object]
+) -> list[Option]:
+    """The listed options with the value of many more strikes, the best first; what layouts are off by is
+    played out before, for the best option and for the one that breaks a cluster."""
+    here, valuing, budget = work.here, work.valuing, work.budget
 
     def step(number: int, one: Option) -> None:
         listed[number] = one
         told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
 
-    if settle:
-        broken = next((one for one in listed if one.strike in broken_by), None)
-        others = [one for one in listed if one.kind != "push-out" and one is not broken]
-        best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
-        for one, work in shared(work_at(here), best, broken):
-            if one.strike in valuing.drifts or budget.over:
-                continue
-            meant = Intended(one.cue, one.strike, one.called, one.kind)
-            valuing.drifts[one.strike] = drift(
-                here,
-                (me, other),
-                physics,
-                meant,
-                work,
-                threads,
-                lambda: told(Choices(tuple(listed), False)),
-            )
-        if best is not None:
-            valuing.drift = valuing.drifts.get(best.strike, 0.0)
-            budget.valued(valuing.again, list(listed), step)
-        budget.valued(valuing.fine, list(listed), step)
-        listed = _named(sorted(listed, key=lambda one: -one.value), kept)
-    return Choices(tuple(listed), settle and not budget.cut)
+    broken = next((one for one in listed if one.strike in broken_by), None)
+    others = [one for one in listed if one.kind != "push-out" and one is not broken]
+    best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
+    for one, share in shared(work_at(here), best, broken):
+        if one.strike in valuing.drifts or budget.over:
+            continue
+        meant = Intended(one.cue, one.strike, one.called, one.kind)
+        valuing.drifts[one.strike] = drift(
+            here, (work.me, work.other), work.physics, meant, share, work.threads,
+            lambda: told(Choices(tuple(listed), False)),
+        )  # fmt: skip
+    if best is not None:
+        valuing.drift = valuing.drifts.get(best.strike, 0.0)
+        budget.valued(valuing.again, list(listed), step)
+    budget.valued(valuing.fine, list(listed), step)
+    return sorted(listed, key=lambda one: -one.value)
 
 
 def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
@@ -148,14 +175,14 @@ def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
 
 
 class _Budget:
-    """Values in turn what was found, in so many threads, until `patience` (s) is over."""
+    """Values in turn what was found, in so many threads, until time is up."""
 
-    def __init__(self, patience: float, threads: int):
-        self.until, self.threads, self.cut = monotonic() + patience, threads, False
+    def __init__(self, time_is_up: Callable[[], bool], threads: int):
+        self.time_is_up, self.threads, self.cut = time_is_up, threads, False
 
     @property
     def over(self) -> bool:
-        return monotonic() > self.until
+        return self.time_is_up()
 
     def valued(
         self, value: Callable[[One], Option], found: Iterable[One],

@@ -8,17 +8,17 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from ..contest.strikes import placed, played
+from ..contest.turn import Called, Standing, judged
+from ..contest.verdicts import FOUL, LOST, OVER
+from ..equipment.table import POCKETS
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.play import Ends
 from ..motion.strike import Strike
 from ..skill import Skill
 from ..skill.circumstances import circumstances
-from ..table import POCKETS
 from .special import LEAST, widest
-from .strikes import placed, played
-from .turn import Called, Standing, judged
-from .verdicts import FOUL, LOST, OVER
 
 RAISED = Literal["jump", "swerve"]
 Ways = tuple[tuple[float, float, float], ...]

@@ -1,9 +1,9 @@
 """Why an option is worth what it is, in a coach's words; each is read off what was computed for it."""
 
+from ..contest.turn import THIRD
 from ..runout.routes import after_contact, side_words, spin_words
 from ..vocabulary import ball_words, pocket_words
 from .option import Choices, Option, too_close
-from .turn import THIRD
 
 FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
 """Chances from which a pot is long odds, a run is behind it, or what is left is easy or hard to win."""

@@ -9,15 +9,15 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.made import Task, made
+from ..contest.strikes import played
+from ..contest.turn import Standing, judged
+from ..contest.verdicts import FOUL, LOST
+from ..equipment.table import POCKETS, PocketName
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.play import Ends
 from ..motion.strike import Strike
 from ..skill import Skill
-from ..table import POCKETS, PocketName
-from .strikes import played
-from .turn import Standing, judged
-from .verdicts import FOUL, LOST
 
 Way = Literal["bank", "combination", "carom", "kick"]
 WAYS: tuple[Way, ...] = ("bank", "combination", "carom", "kick")

@@ -4,7 +4,15 @@ from math import cos, sin, sqrt
 
 import numpy as np
 
+from ..contest.decide import GLANCE, decide, may_send_back, pushed, worth
+from ..contest.look import Look
+from ..contest.points import STRAIGHT
+from ..contest.side import Side
+from ..contest.strikes import mistaken, placed, played, seen
+from ..contest.turn import Called, Standing, after
+from ..contest.verdicts import AGAIN, FOUL, LOST, OVER, WON
 from ..geometry import Point
+from ..intervals import wilson
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play
@@ -12,17 +20,9 @@ from ..motion.strike import Strike
 from ..runout.games import DOUBT
 from ..runout.group import OPEN
 from ..skill.scatter import apart_errors
-from ..stats import wilson
 from ..vocabulary import CUE
-from .decide import GLANCE, decide, may_send_back, pushed, worth
-from .look import Look
 from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option, drafted
-from .points import STRAIGHT
-from .side import Side
-from .strikes import mistaken, placed, played, seen
-from .turn import Called, Standing, after
-from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the

@@ -11,8 +11,9 @@ from numpy.typing import NDArray
 
 from ..chance.made import Task, made
 from ..choice.special import widest
+from ..equipment.layout import Layout
+from ..equipment.table import PocketName, Table
 from ..geometry import Point, unit
-from ..layout import Layout
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import Ends, Motion, play, play_ready
@@ -21,7 +22,6 @@ from ..motion.strike import Strike
 from ..motion.trace import Trace
 from ..skill import Skill
 from ..skill.circumstances import circumstances
-from ..table import PocketName, Table
 from ..vocabulary import CUE, ball_words
 from .mirror import MOST, Mirrored, mirrors
 from .numbers import Counted, corner_five

@@ -4,8 +4,8 @@ from collections.abc import Iterator
 from dataclasses import dataclass
 from itertools import pairwise
 
+from ..equipment.table import Table
 from ..geometry import Point
-from ..table import Table
 
 Rail = str
 """head, foot, right or left: the head rail is at x = 0, the right long rail at y = 0."""

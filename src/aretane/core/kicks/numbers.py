@@ -7,8 +7,8 @@ running side, never exact.
 
 from dataclasses import dataclass
 
+from ..equipment.table import Table
 from ..geometry import Point
-from ..table import Table
 from .mirror import line_of
 
 CORNER = 5.0

@@ -6,8 +6,8 @@ from math import cos, pi, sin, tan
 
 import numpy as np
 
+from ..equipment.table import POCKETS, Pocket, Table
 from ..geometry import Point, unit
-from ..table import POCKETS, Pocket, Table
 from .kernel.segments import Array
 from .kernel.slots import JAW_COLUMNS, JAWS, POCKET_COLUMNS
 

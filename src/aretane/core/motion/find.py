@@ -11,10 +11,10 @@ from math import pi
 import numpy as np
 from numpy.typing import NDArray
 
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 from ..geometry import Point
-from ..layout import Layout
-from ..shot import Result
-from ..table import POCKETS, PocketName, Table
+from ..log.shot import Result
 from ..vocabulary import CUE
 from .physics import Physics
 from .play import STANDARD, Ends, play_ready

@@ -7,9 +7,9 @@ from dataclasses import dataclass
 import numpy as np
 from numpy.typing import NDArray
 
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 from ..geometry import Point
-from ..layout import Layout
-from ..table import POCKETS, PocketName, Table
 from .kernel import batch
 from .kernel.segments import Array, Ints
 from .kernel.slots import (

@@ -5,8 +5,8 @@ from functools import lru_cache
 
 import numpy as np
 
-from ..layout import Layout, layout_faults
-from ..table import Table
+from ..equipment.layout import Layout, layout_faults
+from ..equipment.table import Table
 from ..vocabulary import CUE
 from .bed import Bed, bed_of, mass
 from .clearance import out_of_rubber

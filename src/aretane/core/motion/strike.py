@@ -5,7 +5,7 @@ from math import degrees, hypot, isfinite, pi
 
 import numpy as np
 
-from ..shot import Tip
+from ..log.shot import Tip
 from .kernel.segments import Array
 
 MISCUE = 0.5

@@ -6,8 +6,8 @@ from math import hypot
 
 import numpy as np
 
+from ..equipment.table import POCKETS
 from ..geometry import Point
-from ..table import POCKETS
 from .kernel.segments import Array
 from .kernel.slots import (
     AX,

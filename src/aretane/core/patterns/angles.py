@@ -5,10 +5,10 @@ from math import degrees, pi, radians
 
 import numpy as np
 
+from ..aiming.pocket_window import pocket_window
+from ..equipment.table import PocketName
 from ..geometry import Point, unit
-from ..pocket_window import pocket_window
 from ..runout.maps import ChanceMap, Maker
-from ..table import PocketName
 
 STEEPEST = radians(70.0)
 STEP = radians(2.5)

@@ -4,9 +4,9 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 from itertools import combinations
 
-from ..layout import Layout
-from ..pocket_window import pocket_window
-from ..table import POCKETS, PocketName, Table
+from ..aiming.pocket_window import pocket_window
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 
 OPEN = 0.5
 """Share of a pocket's window that must be free for it to count as open (common practice: half a pocket)."""

@@ -6,11 +6,12 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
-from ..balls import GROUPS
 from ..chance.aimed import aimed, with_errors
 from ..chance.finer import compensated
 from ..chance.made import Task, made
-from ..layout import Layout
+from ..equipment.balls import GROUPS
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS
 from ..motion import Strike
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
@@ -18,7 +19,6 @@ from ..runout.games import LAST, Question, search
 from ..runout.kernel import worth_at
 from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, PlannedShot
 from ..runout.run import Run
-from ..table import POCKETS
 from ..vocabulary import CUE
 from .clusters import clusters
 

@@ -9,14 +9,14 @@ import numpy as np
 from ..chance.aimed import with_errors
 from ..chance.finer import compensated
 from ..chance.made import Task, made
+from ..equipment.layout import Layout
+from ..equipment.table import Table
 from ..geometry import Point
-from ..layout import Layout
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
 from ..runout.games import LAST, Question
 from ..runout.maps import Maker, PlannedShot
 from ..runout.stock import Stock
-from ..table import Table
 from ..vocabulary import CUE, ball_words
 from .clusters import OPEN, Cluster, Passage, clusters, passages
 

@@ -6,11 +6,11 @@ from math import copysign, pi
 
 from scipy.optimize import brentq
 
-from ..aim import rolling_deflection
+from ..aiming.aim import rolling_deflection
+from ..aiming.pocket_window import pocket_window
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 from ..geometry import Point, nearest_on_segment, turn, unit
-from ..layout import Layout
-from ..pocket_window import pocket_window
-from ..table import POCKETS, PocketName, Table
 
 THINNEST = pi * 80 / 180
 """rad of cut beyond which no line is told."""

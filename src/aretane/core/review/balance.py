@@ -3,11 +3,11 @@
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
 
+from ..equipment.layout import Layout, layout_faults
+from ..equipment.table import Table
 from ..geometry import Point
-from ..layout import Layout, layout_faults
+from ..log.shot import Rack
 from ..rules import RackState, Rules
-from ..shot import Rack
-from ..table import Table
 from ..vocabulary import CUE, ball_words
 from .clock import clock_faults
 from .replay import Step, replay

@@ -4,7 +4,7 @@ from collections.abc import Iterator, Sequence
 from dataclasses import dataclass
 from itertools import pairwise
 
-from ..shot import Rack, Shot
+from ..log.shot import Rack, Shot
 
 
 @dataclass(frozen=True, slots=True)

@@ -3,9 +3,9 @@
 from dataclasses import dataclass
 from math import degrees
 
-from ..aim import Aim
-from ..intent import Fit
-from ..position import NextAngle
+from ..aiming.aim import Aim
+from ..aiming.intent import Fit
+from ..aiming.position import NextAngle
 from ..tolerances import (
     ANGLE_OFF,
     NO_SHOT,

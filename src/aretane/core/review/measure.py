@@ -3,18 +3,18 @@
 from collections.abc import Callable
 from dataclasses import dataclass
 
-from ..aim import Aim
+from ..aiming.aim import Aim
+from ..aiming.intent import Fit, fit
+from ..aiming.position import Miss, NextAngle, arrival_direction, miss, next_angle
 from ..chance.direct import PARTS, Struck, pot, pots
+from ..equipment.layout import Layout
+from ..equipment.table import Table
 from ..geometry import Point
-from ..intent import Fit, fit
-from ..layout import Layout
+from ..log.shot import Plan
 from ..motion.physics import Physics
 from ..motion.play import STANDARD
-from ..position import Miss, NextAngle, arrival_direction, miss, next_angle
 from ..rules import Rules
-from ..shot import Plan
 from ..skill import Skill
-from ..table import Table
 from ..vocabulary import CUE
 from .grade import Proposal, propose
 from .replay import Step

@@ -2,9 +2,9 @@
 
 from dataclasses import dataclass
 
-from ..layout import Layout
+from ..equipment.layout import Layout
+from ..log.shot import Rack, Shot, after
 from ..rules import RackState, Rules, Ruling, fold
-from ..shot import Rack, Shot, after
 
 
 @dataclass(frozen=True, slots=True)

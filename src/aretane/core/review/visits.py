@@ -5,10 +5,10 @@ from dataclasses import dataclass
 from itertools import groupby
 
 from ..chance.direct import likeliest
+from ..equipment.table import Table
 from ..motion.physics import Physics
 from ..rules import Rules
 from ..skill import Skill
-from ..table import Table
 from ..tolerances import OPEN_SHOT
 from .replay import Step
 

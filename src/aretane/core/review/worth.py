@@ -12,8 +12,8 @@ from dataclasses import dataclass
 from math import hypot
 from typing import Literal
 
+from ..log.shot import Rack
 from ..runout.appraise import Appraisal, Chance
-from ..shot import Rack
 from .replay import Step
 
 Name = Literal["decision", "pot", "position", "luck"]

@@ -8,9 +8,9 @@ the break it is spotted, or the rack broken again, unless it was agreed to win.
 from dataclasses import dataclass
 from typing import ClassVar
 
-from ..balls import GROUPS, NUMBERED
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.balls import GROUPS, NUMBERED
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from ..vocabulary import ball_words
 from . import groups, pool
 from .fold import Game, RackState, Ruling

@@ -9,9 +9,9 @@ break it is racked again. Common practice of the trade; there are many sets of p
 from dataclasses import dataclass
 from typing import ClassVar
 
-from ..balls import ENGLISH_REDS, ENGLISH_YELLOWS, GROUPS
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.balls import ENGLISH_REDS, ENGLISH_YELLOWS, GROUPS
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import groups, pool
 from .fold import Game, RackState, Ruling

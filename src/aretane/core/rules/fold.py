@@ -2,8 +2,8 @@
 
 from typing import ClassVar, NamedTuple, Protocol
 
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 
 Counts = tuple[tuple[str, int], ...]
 """A number a player, sorted by player."""

@@ -1,7 +1,7 @@
 """Groups of eight-ball and English eight-ball: whose they are, when they are cleared."""
 
-from ..balls import GROUPS
-from ..layout import Layout
+from ..equipment.balls import GROUPS
+from ..equipment.layout import Layout
 from .fold import RackState
 
 

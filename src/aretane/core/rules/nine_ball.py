@@ -7,8 +7,8 @@ any other ball stays down.
 from dataclasses import dataclass
 from typing import ClassVar
 
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from ..vocabulary import ball_words
 from . import pool
 from .fold import Game, RackState, Ruling

@@ -1,7 +1,7 @@
 """What the pool games share: fouls, the break, calls."""
 
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from ..vocabulary import FOULS, ball_words, pocket_words
 from .fold import RackState, Ruling, counted_fouls
 from .options import Options

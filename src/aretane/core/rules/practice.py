@@ -5,8 +5,8 @@ One person playing both sides needs nothing of its own: every discipline folds w
 
 from dataclasses import dataclass, replace
 
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from .fold import RackState, Rules, Ruling
 
 TEAM = "team"

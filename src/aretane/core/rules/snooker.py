@@ -9,9 +9,9 @@ from dataclasses import dataclass
 from math import ceil
 from typing import ClassVar
 
-from ..balls import COLOURS, SNOOKER_REDS, is_red, value
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.balls import COLOURS, SNOOKER_REDS, is_red, value
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import pool
 from .fold import Counts, Game, RackState, Ruling, added

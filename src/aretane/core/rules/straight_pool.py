@@ -9,9 +9,9 @@ fouls carry over to the next.
 from dataclasses import dataclass
 from typing import ClassVar
 
-from ..balls import NUMBERED
-from ..layout import Layout
-from ..shot import Shot
+from ..equipment.balls import NUMBERED
+from ..equipment.layout import Layout
+from ..log.shot import Shot
 from ..vocabulary import CUE
 from . import pool
 from .fold import Game, RackState, Ruling, opening

@@ -4,11 +4,11 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..chance.forecast import NoAim, meant_by
 from ..chance.made import made
-from ..forecast import NoAim, meant_by
+from ..log.shot import Plan, Tip
 from ..motion import MotionError
 from ..motion.play import play_ready
-from ..shot import Plan, Tip
 from ..vocabulary import ball_words
 from . import kernel
 from .games import Measure, Question, search

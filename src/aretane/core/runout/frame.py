@@ -10,11 +10,11 @@ from functools import cache
 
 from scipy.optimize import brentq
 
-from ..balls import COLOURS, is_red, value
-from ..layout import Layout
+from ..equipment.balls import COLOURS, is_red, value
+from ..equipment.layout import Layout
+from ..equipment.table import Table
 from ..motion import Physics
 from ..skill import Skill
-from ..table import Table
 from .maps import Maker
 from .sets import ease
 from .snooker import COLOUR, END

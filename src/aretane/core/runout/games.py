@@ -5,13 +5,13 @@ from dataclasses import dataclass
 from math import hypot
 from typing import Literal
 
-from ..balls import COLOURS, GROUPS, is_red
-from ..layout import Layout, layout_faults
+from ..equipment.balls import COLOURS, GROUPS, is_red
+from ..equipment.layout import Layout, layout_faults
+from ..equipment.table import Table
 from ..motion import Physics
 from ..motion.play import STANDARD
 from ..rules import RackState, rules_for
 from ..skill import Skill
-from ..table import Table
 from ..vocabulary import ball_words
 from . import group, rotation, snooker, straight
 from .maps import ChanceMap, Kept, Maker

@@ -4,7 +4,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import gaussian_filter
 
-from ..table import Table
+from ..equipment.table import Table
 
 Array = NDArray[np.float64]
 

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..chance.finer import compensated
-from ..layout import Layout
+from ..equipment.layout import Layout
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
 from .maps import PlannedShot, State

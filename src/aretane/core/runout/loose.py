@@ -10,13 +10,13 @@ from numpy.typing import NDArray
 
 from ..chance import fast
 from ..chance.windows import windows_of
+from ..equipment.layout import Layout
+from ..equipment.table import Table
 from ..geometry import Point
-from ..layout import Layout
 from ..motion.bed import bed_of
 from ..motion.physics import Physics
 from ..motion.ready import world_of
 from ..skill import Skill
-from ..table import Table
 from .grid import covered_by, filled, grid_of, nodes_of
 from .maps import TOUCHED, Maker, Way
 from .run import state

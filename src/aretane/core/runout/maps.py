@@ -16,8 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.windows import windows_of
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, PocketName, Table
 from ..geometry import Point
-from ..layout import Layout
 from ..motion import Physics
 from ..motion.bed import bed_of, mass
 from ..motion.play import MOST_EVENTS, STANDARD
@@ -26,7 +27,6 @@ from ..motion.strike import FASTEST, MISCUE
 from ..skill.circumstances import near_rail
 from ..skill.model import FACTORS, Skill
 from ..skill.scatter import SLOWEST, apart_errors
-from ..table import POCKETS, PocketName, Table
 from ..vocabulary import CUE
 from . import kernel
 from .grid import covered_by, filled, grid_of, nodes_of, smoothed

@@ -3,7 +3,7 @@
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
-from ..balls import GROUPS
+from ..equipment.balls import GROUPS
 from .games import LAST, ROTATION, Question
 from .maps import Maker, Outlook, State, Way
 from .run import Run, state

@@ -6,15 +6,15 @@ from typing import Literal
 
 import numpy as np
 
-from ..balls import COLOURS, is_red, value
 from ..chance.finer import compensated
-from ..layout import Layout
+from ..equipment.balls import COLOURS, is_red, value
+from ..equipment.layout import Layout
+from ..equipment.spots import respotted
+from ..equipment.table import Table
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
 from ..skill.circumstances import circumstances
 from ..skill.scatter import scatter
-from ..spots import respotted
-from ..table import Table
 from ..vocabulary import CUE
 from .loose import RACK
 from .maps import Maker, PlannedShot, State

@@ -7,15 +7,15 @@ from math import pi
 
 import numpy as np
 
-from ..aim import aim_at
+from ..aiming.aim import aim_at
 from ..chance.aimed import aimed, with_errors
 from ..chance.finer import compensated
 from ..chance.made import Task, made
+from ..equipment.table import PocketName
 from ..geometry import turn
 from ..motion import Motion, Strike, play
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
-from ..table import PocketName
 from .kernel import worth_at
 from .maps import TOUCHED, WORTHWHILE, Way
 from .run import Run

@@ -3,7 +3,7 @@
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
-from ..layout import Layout
+from ..equipment.layout import Layout
 from .kernel import worth_at
 from .maps import CLOSER, ChanceMap, Maker, Outlook, State, Way
 

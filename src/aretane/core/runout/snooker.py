@@ -8,7 +8,7 @@ from collections.abc import Sequence
 
 import numpy as np
 
-from ..balls import COLOURS, is_red, value
+from ..equipment.balls import COLOURS, is_red, value
 from .maps import Maker, State, Way
 from .run import Run, state
 from .sets import Set, ease

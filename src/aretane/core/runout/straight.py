@@ -8,8 +8,8 @@ from dataclasses import replace
 
 import numpy as np
 
-from ..layout import Layout
-from ..racking import packed, racked_again, racked_place
+from ..equipment.layout import Layout
+from ..equipment.racking import packed, racked_again, racked_place
 from .grid import grid_of, nodes_of
 from .loose import LOST, RACK, UNTOUCHED, breaking, know_other_racks, rack_of, usual_run
 from .maps import Maker, Way

@@ -1,8 +1,8 @@
 """What of a shot's circumstances can be read off the table."""
 
-from ..layout import Layout
+from ..equipment.layout import Layout
+from ..equipment.table import Table
 from ..motion.strike import Strike
-from ..table import Table
 from .model import Circumstances
 
 ON_RAIL = 0.5

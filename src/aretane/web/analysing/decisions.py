@@ -4,7 +4,7 @@ import hashlib
 from typing import NamedTuple
 
 from aretane.core.choice.decision import MODEL, ChoiceQuestion
-from aretane.core.choice.scored import lead_in
+from aretane.core.contest.scored import lead_in
 from aretane.core.motion.find import Seen
 from aretane.core.review.replay import Step
 from aretane.core.runout.games import NoRun, question

@@ -11,10 +11,10 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from aretane.core.choice.decision import Decision, Weighed
 from aretane.core.choice.left import Left
-from aretane.core.numbers import HELD, role_of, safety_outcome
-from aretane.core.review.exchanges import exchanges
-from aretane.core.review.ledger import Entry, entries, total
 from aretane.core.review.replay import Step
+from aretane.core.statistics.exchanges import exchanges
+from aretane.core.statistics.ledger import Entry, entries, total
+from aretane.core.statistics.numbers import HELD, role_of, safety_outcome
 from aretane.core.units import mm
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, scene, skill_of
 from aretane.reviewing.scene import facts as rack_facts

@@ -4,10 +4,10 @@ import hashlib
 from itertools import groupby
 from typing import NamedTuple
 
+from aretane.core.log.shot import Plan
 from aretane.core.review.replay import Step
 from aretane.core.runout.appraise import MODEL
 from aretane.core.runout.games import NoRun, Question, question
-from aretane.core.shot import Plan
 from aretane.reviewing.scene import Scene, skill_of
 
 

@@ -6,11 +6,11 @@ from apiflask import APIBlueprint
 from flask import current_app
 from pydantic import BaseModel, ConfigDict, Field
 
-from aretane.core.review.habits import streaks
 from aretane.core.review.worth import Worth, turning, worths
 from aretane.core.rules import RackState
 from aretane.core.runout.appraise import Appraisal
 from aretane.core.runout.games import doubtful
+from aretane.core.statistics.habits import streaks
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, review_stored, scene
 from aretane.store import analyses, read
 from aretane.store.analyses import Analysis

@@ -12,7 +12,7 @@ from pydantic import BaseModel, ConfigDict
 from werkzeug.exceptions import BadRequest
 
 from aretane.core import vocabulary as v
-from aretane.core.glossary import dialect_of, say
+from aretane.core.games.glossary import dialect_of, say
 from aretane.core.limits import LATEST, LONGEST_TEXT, MOST_SHOTS
 from aretane.formats import webvtt
 from aretane.formats.match_file import RackShape

@@ -1,0 +1,86 @@
+/** The plan from this shot to the end of the visit: order, key and break ball, problems, insurance, group. */
+import { useState } from "react";
+import type { Places, Shot, VisitPlan as Visit, Words } from "../api/types";
+import { ballName } from "../table/colours";
+import * as act from "../rack/actions";
+import { asOneStep, useDesk } from "../rack/deskStore";
+import { inOrder } from "../rack/rackDoc";
+import { ballsOf } from "../parts/ballText";
+import { Choose, Pick, plainWords, Row } from "../parts/fields";
+import { TypedInput } from "../keeping/typed";
+
+const NOTHING: Visit = {
+  order: [], key_ball: null, break_ball: null, problems: [], insurance: [], clusters: "", group: null, group_reason: "", state: null,
+};
+const GROUPS: Record<string, string[]> = { "eight-ball": ["solids", "stripes"], "english-eight-ball": ["reds", "yellows"] };
+
+type Props = { number: number; shot: Shot; before: Places; words: Words };
+
+export function VisitPlan({ number, shot, before, words }: Props) {
+  const discipline = useDesk((s) => s.recording?.match.discipline) ?? "";
+  const visit = shot.plan.visit;
+  const [open, setOpen] = useState(visit !== null);
+  const on = inOrder(Object.keys(before)).filter((ball) => ball !== "cue");
+  if (!open)
+    return (
+      <Row label="Visit">
+        <button type="button" className="text-primary text-left text-sm underline" onClick={() => setOpen(true)}>plan the whole visit</button>
+      </Row>
+    );
+  const now = visit ?? NOTHING;
+  const set = (change: Partial<Visit>) => {
+    const next = { ...now, ...change };
+    act.setPlan(number, { visit: JSON.stringify(next) === JSON.stringify(NOTHING) ? null : next });
+  };
+  const names = Object.fromEntries(on.map((ball) => [ball, ballName(ball)]));
+  const groups = GROUPS[discipline];
+  return (
+    <div className="rule mt-1 border-t pt-1">
+      <Balls label="Order" hint="3 5 7 8" on={on} value={now.order} onChange={(order) => set({ order })} />
+      <Row label="Key ball">
+        <div className={discipline === "straight-pool" ? "grid grid-cols-2 gap-2" : ""}>
+          <Choose label="Key ball" words={names} value={now.key_ball} onPick={(key_ball) => set({ key_ball })} />
+          {discipline === "straight-pool" && <Choose label="Break ball" words={names} value={now.break_ball} none="break ball" onPick={(break_ball) => set({ break_ball })} />}
+        </div>
+      </Row>
+      <Balls label="Problems" hint="balls that are in trouble" on={on} value={now.problems} onChange={(problems) => set({ problems })} />
+      <Balls label="Insurance" hint="balls that save a break-out" on={on} value={now.insurance} onChange={(insurance) => set({ insurance })} />
+      <Words label="Clusters" hint="which, and when to open them" value={now.clusters} onChange={(clusters) => set({ clusters })} />
+      {groups && (
+        <Row label="Group">
+          <Pick label="Group chosen" words={plainWords(Object.fromEntries(groups.map((g) => [g, words.groups[g] ?? g])))} value={now.group} clear onPick={(group) => set({ group: group })} />
+        </Row>
+      )}
+      {now.group && <Words label="Because" hint="why this group" value={now.group_reason} onChange={(group_reason) => set({ group_reason })} />}
+      <Row label="The plan was">
+        <Pick label="What became of the plan before" words={plainWords(words.plan_states)} value={now.state} clear onPick={(state) => set({ state: state })} />
+      </Row>
+    </div>
+  );
+}
+
+/** Balls typed as text, in their order; what is no ball on the table is named and nothing is lost. */
+function Balls({ label, hint, on, value, onChange }: { label: string; hint: string; on: string[]; value: string[]; onChange: (balls: string[]) => void }) {
+  const [fault, setFault] = useState("");
+  return (
+    <Row label={label}>
+      <TypedInput
+        className="plain text-sm" aria-label={label} placeholder={hint} value={value.join(" ")} asOneStep={asOneStep}
+        take={(text) => {
+          const read = ballsOf(text, on);
+          setFault(read.fault);
+          if (!read.fault) onChange(read.balls);
+        }}
+      />
+      {fault && <p className="text-warning text-xs">{fault}</p>}
+    </Row>
+  );
+}
+
+function Words({ label, hint, value, onChange }: { label: string; hint: string; value: string; onChange: (text: string) => void }) {
+  return (
+    <Row label={label}>
+      <TypedInput className="plain text-sm" aria-label={label} placeholder={hint} maxLength={300} value={value} take={onChange} asOneStep={asOneStep} />
+    </Row>
+  );
+}

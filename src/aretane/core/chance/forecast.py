@@ -1,0 +1,160 @@
+"""A planned strike played out: its path, the natural paths beside it, and where a player's errors take
+it."""
+
+from dataclasses import dataclass
+
+import numpy as np
+
+from ..aiming.position import miss
+from ..equipment.layout import Layout
+from ..equipment.table import POCKETS, Table
+from ..geometry import Point
+from ..intervals import Proportion, wilson
+from ..log.shot import Plan, Target
+from ..motion.physics import Physics
+from ..motion.play import STANDARD, Motion, play, play_ready
+from ..motion.ready import Ready, ready
+from ..motion.strike import Strike
+from ..skill.circumstances import circumstances
+from ..skill.model import Skill
+from ..skill.scatter import even_errors, scatter
+from ..vocabulary import SHOT_KINDS, ball_words, pocket_words
+from .direct import PARTS, rows, usual_speed
+from .made import Task, Way, made
+from .natural import natural_path
+from .search import chance_of
+
+SAMPLES = 400
+"""Strikes played out for the range of ends; the chances of it carry intervals."""
+WAYS: tuple[Way, ...] = ("direct", "bank", "combination", "carom", "kick")
+"""Kinds of shot that are played out; each is a way of potting of the same name."""
+
+
+class NoAim(ValueError):
+    """No aim was found that makes the planned shot."""
+
+
+@dataclass(frozen=True, slots=True)
+class Forecast:
+    """What a planned strike comes to.
+
+    `strike` without error and its `motion`; `assumed` names what the plan left open ("speed", "tip") and
+    was filled in. `stun` and `rolling` are the cue ball's ways from the contact on when it arrives without
+    spin, or rolling. `ends` are cue-ball places after strikes with the player's errors, `potted` says which
+    of them potted the ball. `pot`, `scratch` and `in_window` (pots that end in the planned place, of all
+    strikes; None without a place) carry intervals. `railed`: the errors are
+    those of a hand that bridges on the rail.
+    """
+
+    strike: Strike
+    motion: Motion
+    assumed: tuple[str, ...]
+    stun: tuple[Point, ...]
+    rolling: tuple[Point, ...]
+    ends: tuple[Point, ...]
+    potted: tuple[bool, ...]
+    pot: Proportion
+    scratch: Proportion
+    in_window: Proportion | None
+    railed: bool
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Meant:
+    """A plan made ready to be struck: the `strike` without error, the player's errors in its circumstances,
+    what counts as making it, and what the plan left open and was filled in."""
+
+    at: Ready
+    strike: Strike
+    skill: Skill
+    task: Task
+    assumed: tuple[str, ...]
+    railed: bool
+
+    def scattered(self, samples: int, physics: Physics) -> np.ndarray:
+        """The strike as rows (samples, 5) with the player's errors, spread evenly."""
+        radius = float(self.at.layout[0, 2])
+        return scatter(self.strike, self.skill, radius, physics.tip_mass, even_errors(samples))
+
+
+def meant_by(
+    table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
+) -> Meant | None:
+    """The strike that a plan means; None where it names no ball and pocket, or is no pot.
+
+    Raises NoAim where no aim found makes the shot, and MotionError naming the ball and the limit for a
+    layout that cannot be played.
+    """
+    way = next((way for way in WAYS if way == plan.kind), None)
+    if plan.ball is None or plan.pocket is None or way is None or plan.ball not in layout:
+        return None
+    at = ready(table, layout, physics)
+    task = Task(plan.ball, plan.pocket, way)
+    wanted, assumed = _strike_of(at, table, layout, plan)
+    how = circumstances(table, layout, wanted)
+    skill = skill.under(how)
+    found = chance_of(at, task, wanted, skill, part=PARTS.get(plan.part, 0.0) if way == "direct" else 0.0)
+    if found.value == 0.0:
+        raise NoAim(
+            f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} "
+            f"({SHOT_KINDS[way].lower()}) at {wanted.speed:.1f} m/s with this tip; "
+            "try another speed, tip or pocket"
+        )
+    return Meant(at, found.strike, skill, task, assumed, how.railed)
+
+
+def forecast(
+    table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
+) -> Forecast | None:
+    """Play out the plan; None and what is raised as for `meant_by`."""
+    meant = meant_by(table, layout, plan, skill, physics)
+    if meant is None:
+        return None
+    ends = play_ready(meant.at, meant.scattered(SAMPLES, physics))
+    good = made(meant.task, ends)
+    cue = ends.fates[:, 0]
+    places = [Point(float(x), float(y)) for x, y in ends.places[:, 0]]
+    stays = [place for place, fate in zip(places, cue, strict=True) if fate == -1]
+    in_target = np.array(
+        [
+            fate == -1 and on_target(plan.target, place, table)
+            for place, fate in zip(places, cue, strict=True)
+        ]
+    )
+    return Forecast(
+        strike=meant.strike,
+        motion=play(table, layout, meant.strike, physics),
+        assumed=meant.assumed,
+        stun=natural_path(table, layout, meant.strike, meant.at, physics, stun=True),
+        rolling=natural_path(table, layout, meant.strike, meant.at, physics, stun=False),
+        ends=tuple(stays),
+        potted=tuple(bool(hit) for hit, fate in zip(good, cue, strict=True) if fate == -1),
+        pot=wilson(int(good.sum()), SAMPLES),
+        scratch=wilson(int((cue != -1).sum()), SAMPLES),
+        in_window=None if plan.target.middle is None else wilson(int((good & in_target).sum()), SAMPLES),
+        railed=meant.railed,
+    )
+
+
+def _strike_of(at: Ready, table: Table, layout: Layout, plan: Plan) -> tuple[Strike, tuple[str, ...]]:
+    """The plan's strike without its aim, and what had to be assumed."""
+    assert plan.ball is not None and plan.pocket is not None
+    assumed = []
+    speed = plan.speed
+    if speed is None:
+        assumed.append("speed")
+        speed = usual_speed(
+            rows(table, layout, plan.ball), at.world, at.pockets, POCKETS.index(plan.pocket)
+        )
+    if plan.tip is None:
+        assumed.append("tip")
+    side, height = (plan.tip.side, plan.tip.height) if plan.tip else (0.0, 0.0)
+    return Strike(speed, 0.0, side, height), tuple(assumed)
+
+
+def on_target(target: Target, place: Point, table: Table) -> bool:
+    """Whether a cue ball lies on the planned point, or in the window: within a ball radius of it."""
+    if target.a is None or target.middle is None:
+        return False
+    missed = miss(target, place, 0.0)
+    return missed is not None and missed.distance <= table.cue_ball_radius

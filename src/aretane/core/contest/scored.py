@@ -1,0 +1,131 @@
+"""Snooker in short: what a strike scores or gives away, and what is due after it.
+
+Section 3 of the rules (WPBSA, memory): a red and a colour in turn, then the colours in order; a foul gives
+the other at least four points, or the value of the ball on or of a ball wrongly hit or potted. Not in it: a
+free ball, and having the balls put back after a miss.
+"""
+
+from collections.abc import Sequence
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..equipment.balls import COLOURS, is_red, value
+from ..equipment.layout import Layout
+from ..equipment.spots import respotted
+from ..equipment.table import PocketName, Table
+from ..motion.play import Ends
+from ..runout.snooker import COLOUR, END, RED
+from .verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
+
+SNOOKER = "snooker"
+LEAST_FOUL = 4
+"""Points that a foul gives away at the least."""
+LAST = "black"
+FREE = 7.0
+"""Points at most of the colour after a red."""
+
+Called = tuple[str, PocketName] | None
+
+
+def balls_on(balls: Sequence[str], due: str) -> tuple[str, ...]:
+    """Balls that may be hit first: of the colours after a red any, at the end the lowest."""
+    if due == RED:
+        return tuple(ball for ball in balls if is_red(ball))
+    colours = tuple(ball for ball in COLOURS if ball in balls)
+    return colours if due == COLOUR else colours[:1]
+
+
+def due_of(layout: Layout) -> str:
+    """What is due to a player who comes to the table."""
+    return RED if any(is_red(ball) for ball in layout.objects) else END
+
+
+def due_after(due: str, layout: Layout) -> str:
+    """What is due to a player who plays on."""
+    return COLOUR if due == RED else due_of(layout)
+
+
+def points_left(layout: Layout, due: str) -> float:
+    """Points that can still be made without a foul."""
+    reds = sum(is_red(ball) for ball in layout.objects)
+    colours = sum(value(ball) for ball in COLOURS if due != END or ball in layout)
+    return (1.0 + FREE) * reds + colours + (FREE if due == COLOUR else 0.0)
+
+
+def lead_in(discipline: str, lead: float) -> float:
+    """The lead as far as the game looks at it: in snooker alone points decide the frame."""
+    return lead if discipline == SNOOKER else 0.0
+
+
+def level(lead: float) -> float:
+    """The chance of who leads by so much when no ball is left."""
+    return 1.0 if lead > 0 else 0.5 if lead == 0 else 0.0
+
+
+def judged(due: str, on: Sequence[str], lead: float, ends: Ends, called: Called) -> NDArray[np.int64]:
+    """What comes (k,) of strikes. Without a ball called the colour that is hit first counts as nominated.
+
+    With the black alone the first pot or foul ends the frame; level scores are even, for the black on its
+    spot decides.
+    """
+    may, first = _nominated(due, on, ends, called)
+    down = ends.fates >= 0
+    wrong = (down & ~may).any(axis=1) | (ends.fates == -2).any(axis=1)
+    foul = wrong | ~np.take_along_axis(may, first[:, None], axis=1)[:, 0]
+    made = down.any(axis=1)
+    verdicts = np.where(foul, FOUL, np.where(made, AGAIN, OVER))
+    if due == END and tuple(on) == (LAST,):
+        last = value(LAST)
+        scored, given = _ended(lead + last), _ended(lead - last)
+        verdicts = np.where(verdicts == AGAIN, scored, np.where(verdicts == FOUL, given, verdicts))
+    return verdicts
+
+
+def points(due: str, on: Sequence[str], ends: Ends, k: int, called: Called) -> float:
+    """What strike k scores, or gives away if it is a foul."""
+    may, first = _nominated(due, on, ends, called)
+    names, fates = ends.names, ends.fates[k]
+    down = [j for j in range(1, len(names)) if fates[j] >= 0]
+    lawful = bool(may[k, first[k]]) and all(may[k, j] for j in down) and fates[0] == -1
+    if lawful and not (fates == -2).any():
+        return float(sum(value(names[j]) for j in down))
+    involved = [j for j in range(1, len(names)) if fates[j] != -1]
+    involved += [int(first[k])] if first[k] > 0 else []
+    worth = [value(names[j]) for j in involved]
+    if due != COLOUR:
+        worth.append(value(on[0]))
+    elif called is not None:
+        worth.append(value(called[0]))
+    return float(max([LEAST_FOUL, *worth]))
+
+
+def back(table: Table, due: str, ends: Ends, k: int, verdict: int, left: Layout) -> Layout:
+    """What strike k leaves with the colours back that return: all but one taken in turn at the end."""
+    stays = due == END and verdict == AGAIN
+    gone = [
+        name for name, fate in zip(ends.names, ends.fates[k], strict=True) if fate != -1 and name in COLOURS
+    ]
+    if stays or not gone:
+        return left
+    return left.changed(dict(respotted(table, SNOOKER, gone, left).places))
+
+
+def _nominated(
+    due: str, on: Sequence[str], ends: Ends, called: Called
+) -> tuple[NDArray[np.bool_], NDArray[np.int64]]:
+    """Which balls (k, n) each strike may hit first and pot, and the ball (k,) it hits first (0: none)."""
+    names = list(ends.names)
+    first = np.maximum(ends.first_hit, 0)
+    may = np.zeros(ends.fates.shape, dtype=bool)
+    if due == COLOUR and called is None:
+        may[np.arange(len(first)), first] = np.isin(first, [names.index(ball) for ball in on])
+    else:
+        allowed = (called[0],) if due == COLOUR and called is not None else on
+        may[:, [names.index(ball) for ball in allowed if ball in names]] = True
+    may[:, 0] = False
+    return may, first
+
+
+def _ended(lead: float) -> int:
+    return WON if lead > 0 else LEVEL if lead == 0 else LOST

@@ -1,0 +1,340 @@
+"""One player of a rack: the maps of the balls at the start, and what any layout after it promises."""
+
+from collections.abc import Callable, Collection, Iterator, Mapping, Sequence
+from dataclasses import dataclass, field, replace
+
+import numpy as np
+
+from ..equipment.balls import COLOURS, GROUPS, is_red, value
+from ..equipment.racking import packed
+from ..geometry import Point
+from ..runout.games import LAST, ROTATION, Question, search
+from ..runout.group import OPEN
+from ..runout.loose import RACK, SPREAD, UNTOUCHED, ahead, breaking, chain, rack_of
+from ..runout.maps import ChanceMap, Kept, State, Way
+from ..runout.run import Run, state
+from ..runout.snooker import COLOUR, END, POINTS, RED
+from ..skill import Skill
+from ..vocabulary import CUE
+from .cover import hidden
+from .ladder import apart, shared, steps
+from .look import Look
+from .placing import BEST, all_over, anywhere, at_the_balls, of_the_map
+from .points import STRAIGHT
+from .points import race as by_needs
+from .scored import SNOOKER
+from .turn import GROUPED, Standing, balls_on
+
+WIDER = 1.4
+"""How much wider the grid of both players' maps is in games with groups and straight pool, for their time:
+what is learnt is learnt on such maps too."""
+USUAL = 0.7
+"""Chance to go on by a ball where nothing was searched (our choice)."""
+REDS = 6
+"""Reds that a player looks at, the nearest first."""
+KEPT, SURELY = 0.9, 0.95
+"""Share of the promise of a map that a place must hold for no other to be looked at; where every run is
+blocked, the chance of the next pot that is enough."""
+MOVED = 0.03
+"""m from its place on the map at which a ball counts as moved."""
+LITTLE = 0.02
+"""Chance to run out below which the map is no guide to a place, and what the next pot counts beside it."""
+BRIEFLY, CLOSELY = 10, 0.5
+"""How a place for a cue ball in hand is looked at: strikes for its worth, and how closely, as in
+`Maker.outlook`."""
+
+
+@dataclass(frozen=True, slots=True, eq=False)
+class Side:
+    """A player with the runs of the layout in question, by what is due (a group, `open`; in rotation '').
+
+    The maps are those of the balls where they lay at first: of a ball that was moved since, only the pot
+    from where it lies now is right.
+    """
+
+    skill: Skill
+    runs: Mapping[str, Run]
+    usuals: dict[State, float] = field(default_factory=dict)
+    rungs: dict[tuple[str, int], tuple[float, ...]] = field(default_factory=dict)
+    likest: dict[tuple[int, State], State | None] = field(default_factory=dict)
+
+    def run(self, due: str) -> Run:
+        """The run that knows what is due."""
+        return self.runs.get(due) or next(iter(self.runs.values()))
+
+    def chart(self, at: Standing) -> tuple[Run, State | None]:
+        """The run and the state in it that is most like the standing: in rotation one with the same ball to
+        play next."""
+        run, wanted = self.run(at.due), state_of(at)
+        if at.discipline in (SNOOKER, STRAIGHT):
+            return run, self._closest(run, wanted, run.maker.maps)
+        if at.discipline in ROTATION and wanted not in run.maker.following:
+            return run, _starting_with(run, wanted[1])
+        return run, run.nearest(wanted)
+
+    def ways(self, at: Standing) -> tuple[Way, ...]:
+        """What may be potted next. Where balls in the middle of a rotation are gone, the ball on is
+        followed by what is known of the rest."""
+        run, known = self.chart(at)
+        wanted = state_of(at)
+        if known is None:
+            return ()
+        if at.discipline == SNOOKER:
+            return self._frame_ways(run, at)
+        if at.discipline == STRAIGHT:
+            return self._rack_ways(run, at)
+        if at.discipline not in ROTATION or known == wanted:
+            return tuple(way for way in run.ways(known) if way.ball in at.on)
+        rest = state("", wanted[2:])
+        then = rest if rest in run.maker.following else _starting_with(run, rest[1])
+        return (Way(wanted[1], then),)
+
+    def _frame_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
+        """The pots of snooker: a red with any colour, a colour with the reds that are left behind it."""
+        reds = tuple(ball for ball in at.layout.objects if is_red(ball))
+        if at.due == RED:
+            there = dict(at.layout.places)
+            cue = there.get(CUE, at.table.foot_spot)
+            near = sorted(reds, key=lambda ball: cue.distance(there[ball]))
+            rests = [(ball, state(COLOUR, [red for red in reds if red != ball])) for ball in near[:REDS]]
+        elif at.due == COLOUR:
+            rest = state(RED, reds) if reds else state(END, COLOURS)
+            rests = [(ball, rest) for ball in at.on]
+        else:
+            last = state_of(at)[1:]
+            rests = [(ball, state(END, [left for left in last if left != ball])) for ball in at.on]
+        found = []
+        for ball, rest in rests:
+            then = self._closest(run, rest, run.maker.following) if rest[1:] or rest[0] != END else None
+            if then is not None or rest == (END,):
+                found.append(Way(ball, then, (value(ball) / POINTS,)))
+        return tuple(found)
+
+    def _rack_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
+        """The pots of straight pool, every ball. What was not searched is taken as the state most like it,
+        with the balls that it has more or less than are left; of another rack only how a pot leads to the
+        next is known."""
+        balls, on, found = at.layout.objects, run.going_on[1], []
+        if packed(at.table, at.layout):
+            return tuple(Way(ball, UNTOUCHED, (1.0 / RACK, 0.0)) for ball in balls)
+        if at.renewed:
+            more = chain(on, len(balls) - 1) - rack_of(on)
+            return tuple(Way(ball, SPREAD, ((1.0 + more) / RACK, 0.0)) for ball in balls)
+        for ball in balls:
+            rest = state("", [other for other in balls if other != ball])
+            then = self._closest(run, rest, run.maker.following)
+            if then is not None:
+                more = chain(on, len(rest[1:])) - chain(on, len(then[1:]))
+                found.append(Way(ball, then, ((1.0 + more) / RACK, 0.0)))
+        return tuple(found)
+
+    def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
+        """Of the states `known` the one most like `wanted`, with the same due: fewest balls differ."""
+        if wanted in known:
+            return wanted
+        key = (id(known), wanted)
+        if key not in self.likest:
+            balls = set(wanted[1:])
+            alike = [one for one in known if one is not None and one[0] == wanted[0]]
+            self.likest[key] = min(alike, key=lambda one: (len(balls ^ set(one[1:])), one), default=None)
+        return self.likest[key]
+
+    def look(
+        self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0,
+        further: bool = False,
+    ) -> Look:  # fmt: skip
+        """What the player sees; the cue ball in hand is put where it promises most. `closer` as in
+        `Maker.outlook`; `further`: also where to lie for the ball after it, on a table without maps."""
+        cue = at.layout.cue or self.place(at)
+        return self._looks(at, [cue], seed, valuing, closer, further)[0]
+
+    def _looks(
+        self, at: Standing, places: Sequence[Point], seed: tuple[int, ...], valuing: int, closer: float,
+        further: bool = False,
+    ) -> list[Look]:  # fmt: skip
+        """What the player would see with the cue ball at each of the places."""
+        run, known = self.chart(at)
+        at = at.with_cue(places[0])
+        layout = at.layout
+        ways = self.ways(at)
+        if known is None or (not ways and known in run.maker.maps):
+            return [Look(0.0, 0.0, None, place) for place in places]
+        if ways:
+            maker = run.maker
+            if at.discipline == STRAIGHT:
+                maker = breaking(maker, ways[0].then == UNTOUCHED)
+            if further and ways[0].then == SPREAD:
+                maker, ways = ahead(run.maker, layout, run.going_on[1])
+            found = maker.outlooks(layout, layout.objects, ways, places, seed, valuing, closer=closer)
+        else:
+            there = [at.with_cue(place).layout for place in places]
+            found = [run.outlook(one, known, seed, valuing=valuing, closer=closer) for one in there]
+        most = np.inf if at.discipline == STRAIGHT else 1.0
+        return [
+            Look(min(most, one.values[0]), 0.0 if one.shot is None else one.shot.pot, one.shot, place)
+            for one, place in zip(found, places, strict=True)
+        ]
+
+    def usual(self, run: Run, known: State) -> float:
+        """The chance to run out from most places."""
+        if known not in self.usuals:
+            chart = run.maker.maps.get(known)
+            grid = chart.smooth[0] if chart is not None else run.maker.following[known][0]
+            self.usuals[known] = float(np.mean(grid))
+        return self.usuals[known]
+
+    def going_on(self, at: Standing) -> tuple[float, ...]:
+        """How often the player usually goes on by one ball, with 1, 2, ... of the balls left that there are
+        for the player to pot."""
+        count = left(at)
+        key = (at.due, count)
+        if key not in self.rungs:
+            run = self.run(at.due)
+            by_size: dict[int, list[float]] = {}
+            for known in run.maker.following:
+                if known is not None and known[0] != OPEN and (at.due == OPEN or known[0] == at.due):
+                    by_size.setdefault(len(known) - 1, []).append(self.usual(run, known))
+            usual, ratio = [1.0], USUAL
+            for size in range(1, count + 1):
+                chance = usual[-1] * ratio  # beyond what was searched it goes on as it did
+                if size in by_size:
+                    chance = min(float(np.mean(by_size[size])), usual[-1])
+                    ratio = chance / usual[-1] if usual[-1] > 0 else 0.0
+                usual.append(chance)
+            self.rungs[key] = steps(usual[1:])
+        return self.rungs[key]
+
+    def place(self, at: Standing) -> Point:
+        """Where a cue ball in hand promises most, of some places: the best of the map; where those do not
+        hold what it says or the balls on were moved, places at the balls on; where the map promises
+        nothing, as with every run blocked, places all over the table too."""
+        seen: list[Look] = []
+        for places, enough in self._places(at):
+            seen += self._looks(at, places, (1,), BRIEFLY, CLOSELY) if places else []
+            if any(look.chance >= enough if enough else look.pot >= SURELY for look in seen):
+                break
+        return max(seen, key=_worth).place if seen else anywhere(at)
+
+    def _places(self, at: Standing) -> Iterator[tuple[list[Point], float]]:
+        """Places that may be taken, some at a time, with the promise that is enough there: 0 where every
+        run is blocked, infinite where nothing is known of it."""
+        run, known = self.chart(at)
+        chart = None if known is None or at.discipline == STRAIGHT else run.maker.maps.get(known)
+        enough = np.inf
+        if chart is not None and at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE:
+            enough = 0.0
+        elif chart is not None:
+            mapped = of_the_map(at, chart, None if at.discipline == SNOOKER else BEST)
+            if mapped and not self._moved(at):
+                enough = KEPT * mapped[0][1]
+            yield [place for place, _ in mapped], enough
+        if at.discipline != STRAIGHT:
+            yield list(at_the_balls(at)), enough
+        if chart is None or not enough:
+            yield list(all_over(at)), enough
+
+    def _moved(self, at: Standing) -> bool:
+        """Whether every ball on lies elsewhere than on the map."""
+        there, mapped = dict(at.layout.places), dict(self.run(at.due).maker.layout.places)
+        return all(ball not in mapped or there[ball].distance(mapped[ball]) > MOVED for ball in at.on)
+
+
+def _worth(look: Look) -> float:
+    """What a place in hand is chosen by."""
+    return look.chance + LITTLE * look.pot
+
+
+def _starting_with(run: Run, ball: str) -> State | None:
+    """The searched state of a rotation in which the ball is next."""
+    return next((known for known in run.maker.maps if known[1:2] == (ball,)), None)
+
+
+def openness(at: Standing, cue: Point) -> float:
+    """How much of the easiest ball on can be hit straight from there."""
+    table = at.table
+    best = 0.0
+    there = dict(at.layout.places)
+    for ball in sorted(at.on, key=lambda one: cue.distance(there[one])):
+        own = there[ball]
+        others = [(name, place) for name, place in at.layout.places if name not in (CUE, ball)]
+        if not others:
+            return 1.0
+        blocked = hidden(
+            np.array([cue]), np.array([own]), np.array([[place for _, place in others]]),
+            np.array([table.radius(name) for name, _ in others]), table.cue_ball_radius, table.radius(ball),
+        )  # fmt: skip
+        best = max(best, 1.0 - float(blocked.mean()))
+        if best == 1.0:
+            break
+    return best
+
+
+def sides(
+    asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None,
+    told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
+) -> tuple[Side, Side]:  # fmt: skip
+    """The player whose question it is and the other one, with their maps; `mine` where it is there already
+    on the same grid, `told` and `kept` as in `Maker`."""
+    many = asked.due in GROUPED or asked.discipline == STRAIGHT
+    wide = coarser * (WIDER if many else 1.0)
+    run = mine or search(asked, wide, told=told, kept=kept)
+    due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
+    theirs = replace(asked, skill=other, due=due)
+    rest = run if theirs == asked else search(theirs, wide, told=told, kept=kept)
+    return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
+
+
+def state_of(at: Standing) -> State:
+    """The state of a run that a standing is."""
+    balls = at.layout.objects
+    if at.discipline in (*ROTATION, STRAIGHT):
+        return state("", balls)
+    if at.discipline == SNOOKER:
+        return state(at.due, balls if at.due == END else [ball for ball in balls if is_red(ball)])
+    last = LAST[at.discipline]
+    if at.due == OPEN:
+        return state(OPEN, balls)
+    mine = [ball for ball in balls_on(at.discipline, balls, at.due) if ball != last]
+    return state(at.due, [*mine, last])
+
+
+def edge(at: Standing, me: Side, other: Side) -> float:
+    """The chance of the player at the table to win if both go on as they usually do, whoever of them is at
+    the table: the mean of both."""
+    return 0.5 * (race(at, me, other) + 1.0 - race(at.theirs, other, me))
+
+
+def left(at: Standing) -> int:
+    """Balls the player at the table still has to pot."""
+    balls = at.layout.objects
+    if at.discipline in ROTATION:
+        return len(balls)
+    last = LAST[at.discipline]
+    if at.due == OPEN:  # either group, the one with fewer balls
+        groups = [GROUPS[ball] for ball in balls if ball in GROUPS]
+        return 1 + min((groups.count(name) for name in set(groups)), default=0)
+    return 1 + sum(ball != last for ball in balls_on(at.discipline, balls, at.due))
+
+
+def race(at: Standing, me: Side, other: Side, look: Look | None = None) -> float:
+    """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
+    pot that is there, and from the run behind it if that promises more."""
+    if at.discipline == STRAIGHT:
+        ours = me.run(at.due).going_on, other.run(at.due).going_on
+        same = 0 if at.renewed or packed(at.table, at.layout) else len(at.layout.objects)
+        return by_needs(at.needs, *ours, same, look)
+    mine, theirs = me.going_on(at), other.going_on(at.theirs)
+    if not mine or not theirs:
+        return 1.0
+    if at.discipline in ROTATION:
+        size = min(len(mine), len(theirs))
+        own, rest = shared(mine[:size], theirs[:size]), shared(theirs[:size], mine[:size])
+        first, behind, handed = mine[size - 1], own[size - 1], 1.0 - rest[size]
+    else:
+        own_grid, rest_grid = apart(mine, theirs), apart(theirs, mine)
+        first, behind = mine[-1], float(own_grid[len(mine) - 1, len(theirs)])
+        handed = 1.0 - float(rest_grid[len(theirs), len(mine)])
+    if look is None:
+        return first * behind + (1.0 - first) * handed
+    behind = max(behind, min(1.0, look.chance / max(look.pot, 1e-3)))
+    return look.pot * behind + (1.0 - look.pot) * handed

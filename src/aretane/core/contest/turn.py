@@ -1,0 +1,194 @@
+"""What a strike hands over: who plays on, and with what.
+
+A short form of the rules for many strikes at once; the tests hold it against `core.rules`.
+"""
+
+from dataclasses import dataclass, replace
+from functools import lru_cache
+
+import numpy as np
+from numpy.typing import NDArray
+
+from ..equipment.balls import GROUPS
+from ..equipment.layout import Layout
+from ..equipment.racking import packed, placing_fault
+from ..equipment.spots import is_free, respotted
+from ..equipment.table import POCKETS, PocketName, Table
+from ..geometry import Point
+from ..motion.play import Ends
+from ..runout.games import LAST, ROTATION
+from ..runout.group import OPEN
+from ..vocabulary import CUE
+from . import points, scored
+from .verdicts import AGAIN, FOUL, LOST, OVER, WON
+
+OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows": "reds", OPEN: OPEN, "": ""}
+"""The other player's group."""
+GROUPED = tuple(due for due in OTHER if due)
+"""What is due in games with groups."""
+
+Fouls = tuple[int, int] | None
+"""Fouls in a row of the player at the table and of the other, where the third loses the rack; else None."""
+THIRD = 3
+
+Called = tuple[str, PocketName] | None
+
+
+@dataclass(frozen=True, slots=True)
+class Standing:
+    """A rack in the hands of a player: the layout (without a cue ball: it is in hand) and what is due to
+    the player: a group, `open`, or nothing in rotation; in snooker red, colour or end, with the points of
+    `lead` over the other; in straight pool the points that both still need, `needs`, and whether the balls
+    are no longer those of this rack, as it is `renewed`. `fouls` count where the third in a row costs more.
+    """
+
+    table: Table
+    discipline: str
+    layout: Layout
+    due: str = ""
+    lead: float = 0.0
+    fouls: Fouls = None
+    needs: points.Needs = (points.GAME, points.GAME)
+    renewed: bool = False
+
+    @property
+    def on(self) -> tuple[str, ...]:
+        """The balls that may be hit first."""
+        return balls_on(self.discipline, self.layout.objects, self.due)
+
+    @property
+    def theirs(self) -> "Standing":
+        """The same table with the other player at it."""
+        due = scored.due_of(self.layout) if self.discipline == scored.SNOOKER else OTHER[self.due]
+        needs = (self.needs[1], self.needs[0])
+        return replace(self, due=due, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs)
+
+    def left(self, layout: Layout) -> "Standing":
+        """The other player at the table with the balls so, no points made."""
+        return replace(self, layout=layout).theirs
+
+    def with_cue(self, place: Point) -> "Standing":
+        """The same with the cue ball there."""
+        return replace(self, layout=self.layout.changed({CUE: place}))
+
+    def may_lie(self, place: Point) -> bool:
+        """Whether a cue ball in hand after a foul may be put there: in snooker in the D, in straight pool
+        behind the head string."""
+        inside = self.discipline not in (scored.SNOOKER, points.STRAIGHT) or not placing_fault(
+            self.table, self.discipline, place, False
+        )
+        return inside and is_free(self.table, CUE, place, self.layout)
+
+    @property
+    def in_hand(self) -> bool:
+        """Whether the player may put the cue ball anywhere."""
+        return self.layout.cue is None
+
+
+@lru_cache(maxsize=65536)
+def balls_on(discipline: str, balls: tuple[str, ...], due: str) -> tuple[str, ...]:
+    """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
+    if discipline == scored.SNOOKER:
+        return scored.balls_on(balls, due)
+    if discipline == points.STRAIGHT:
+        return balls
+    last = LAST[discipline]
+    if discipline in ROTATION:
+        return tuple(sorted(balls, key=int)[:1])
+    if due == OPEN:
+        return tuple(ball for ball in balls if ball != last) or (last,)
+    return tuple(ball for ball in balls if GROUPS.get(ball) == due) or (last,)
+
+
+def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]:
+    """What comes (k,) of strikes from a standing. `called`: the ball and pocket that were meant, None for a
+    safety; where shots are called nothing else counts.
+
+    A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot after
+    the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed; in
+    straight pool it costs points.
+    """
+    if at.discipline == scored.SNOOKER:
+        return scored.judged(at.due, at.on, at.lead, ends, called)
+    names = list(ends.names)
+    on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
+    on[[names.index(ball) for ball in at.on]] = True
+    fates = ends.fates
+    down = fates[:, 1:] >= 0
+    cushion = ends.rails.sum(axis=1) - ends.rails_before > 0
+    foul = ~on[ends.first_hit] | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
+    foul |= ~cushion & ~down.any(axis=1)
+    counts = np.zeros(len(fates), dtype=bool)
+    if at.discipline == "nine-ball":
+        counts = np.asarray(down.any(axis=1))
+    elif called is not None and called[0] in names:
+        counts = np.asarray(fates[:, names.index(called[0])] == POCKETS.index(called[1]))
+    if at.discipline == points.STRAIGHT:
+        wins = counts & (down.sum(axis=1) >= at.needs[0])
+        return np.where(foul, FOUL, np.where(wins, WON, np.where(counts, AGAIN, OVER)))
+    last = LAST[at.discipline]
+    money = fates[:, names.index(last)] >= 0
+    third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
+    verdict = np.where(foul, LOST if third else FOUL, np.where(counts, AGAIN, OVER))
+    if at.discipline == "nine-ball":
+        return np.where(money & ~foul, WON, verdict)
+    wins = counts & ~foul & money & (called is not None and called[0] == last)
+    if at.discipline == "ten-ball":
+        return np.where(wins, WON, verdict)
+    gone = (fates[:, names.index(last)] != -1) & ~wins
+    return np.where(wins, WON, np.where(gone, LOST, verdict))
+
+
+def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Standing:
+    """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
+    left = ends.after(k)
+    if at.discipline == scored.SNOOKER:
+        gained = scored.points(at.due, at.on, ends, k, called)
+        back = scored.back(at.table, at.due, ends, k, verdict, left)
+        if verdict == AGAIN:
+            return replace(at, layout=back, due=scored.due_after(at.due, back), lead=at.lead + gained)
+        given = gained if verdict == FOUL else 0.0
+        return replace(at, layout=back, due=scored.due_of(back), lead=given - at.lead)
+    if at.discipline == points.STRAIGHT:
+        return _after_points(at, ends, k, verdict, left)
+    last = LAST[at.discipline]
+    if verdict == FOUL:
+        left = left.without((CUE,))
+    if at.discipline in ROTATION and last not in left:
+        left = left.changed(dict(respotted(at.table, at.discipline, (last,), left).places))
+    due = at.due
+    if due == OPEN and called is not None and verdict == AGAIN:
+        due = GROUPS.get(called[0], OPEN)
+    if verdict != AGAIN:
+        due = OTHER[due]
+    fouls = _counted(at.fouls, verdict)
+    return Standing(
+        at.table, at.discipline, left, due, fouls=fouls if verdict == AGAIN else _swapped(fouls)
+    )  # fmt: skip
+
+
+def _after_points(at: Standing, ends: Ends, k: int, verdict: int, left: Layout) -> Standing:
+    """The same in straight pool."""
+    left = points.back(at.table, ends, k, verdict == AGAIN, left)
+    mine, theirs = at.needs
+    fouls, third = _counted(at.fouls, verdict), False
+    if verdict == AGAIN:
+        mine -= int((ends.fates[k, 1:] >= 0).sum())
+    elif verdict == FOUL:
+        third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
+        mine += points.THIRD_FOUL if third else points.FOUL
+    if third and fouls is not None:
+        left, fouls = points.after_third_foul(at.table), (0, fouls[1])
+    renewed = (
+        third or at.renewed or packed(at.table, at.layout) or len(left.objects) > len(at.layout.objects)
+    )
+    then = replace(at, layout=left, needs=(mine, theirs), fouls=fouls, renewed=renewed)
+    return then if verdict == AGAIN else then.theirs
+
+
+def _counted(fouls: Fouls, verdict: int) -> Fouls:
+    return fouls and ((fouls[0] + 1 if verdict == FOUL else 0), fouls[1])
+
+
+def _swapped(fouls: Fouls) -> Fouls:
+    return fouls and (fouls[1], fouls[0])

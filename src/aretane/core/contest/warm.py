@@ -1,0 +1,41 @@
+"""Compile, or load, every kernel once: so that no reviewer's first question waits for it."""
+
+from collections.abc import Callable, Iterator
+
+import numpy as np
+
+from ..chance.direct import pots
+from ..chance.windows import windows_of
+from ..equipment.layout import Layout
+from ..equipment.table import table_for
+from ..geometry import Point
+from ..motion import Physics, Strike, play, play_many
+from ..runout import Maker, rotation_run
+from ..runout.group import group_run
+from ..runout.rotation import SPACING
+from ..skill import DEFAULT_LEVEL, PRESETS
+from .cover import hidden
+
+TABLE = table_for("pool-9")
+LAYOUT = Layout.of({"cue": Point(0.6, 0.6), "1": Point(1.5, 0.7)})
+
+
+def steps() -> Iterator[tuple[str, Callable[[], object]]]:
+    """What is to be done, in words, and how; in this order."""
+    skill = PRESETS[DEFAULT_LEVEL]
+    yield "ball motion", lambda: play_many(TABLE, LAYOUT, np.array([Strike(1.0, 0.1).array()]))
+    yield "ball motion with its path", lambda: play(TABLE, LAYOUT, Strike(1.0, 0.1))
+    yield "what the pockets take", lambda: windows_of(TABLE, Physics())
+    yield "pot chances", lambda: pots(TABLE, LAYOUT, "1", skill)
+    yield "chance maps", lambda: rotation_run(Maker(TABLE, LAYOUT, skill, 8 * SPACING), ["1"])
+    there, none = np.zeros((1, 2)), np.zeros((1, 0, 2))
+    yield "what is hidden", lambda: hidden(there, there + 1.0, none, np.zeros(0), 0.03, 0.03)
+    free = Maker(TABLE, LAYOUT, skill, 8 * SPACING)
+    yield "chance maps where the order is free", lambda: group_run(free, {"solids": ()}, "solids", "1")
+
+
+def warm(told: Callable[[str], object] = lambda words: None) -> None:
+    """Do every step; `told` hears each one's words before it starts."""
+    for words, step in steps():
+        told(words)
+        step()

@@ -1,0 +1,1 @@
+"""The disciplines: one record each, and the words their players use."""

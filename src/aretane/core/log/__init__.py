@@ -1,0 +1,1 @@
+"""What a reviewer logs of a rack: its shots with plan, result and judgement."""

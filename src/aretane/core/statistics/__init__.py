@@ -1,0 +1,1 @@
+"""Many shots together: percentages, players fitted from them, what decisions cost, habits."""

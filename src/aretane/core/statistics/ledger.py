@@ -1,0 +1,138 @@
+"""The ledger of choices: what each decision cost, what kind of mistake it was, and apart from that how it
+came out. A cost inside its error is too close to call, never a mistake."""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from math import sqrt
+from typing import Literal
+
+from ..choice.decision import Decision, Weighed
+from ..choice.option import apart
+from ..equipment.balls import GROUPS
+from ..review.replay import Step
+from .numbers import role_of
+
+Grade = Literal["right", "close", "wrong"]
+Fault = Literal[
+    "took-on", "timid", "wrong-ball", "wrong-pocket", "wrong-route", "cluster-late", "wrong-group",
+    "push-out", "wrong-safety",
+]  # fmt: skip
+
+LEAST = 0.02
+"""Cost under which no choice is called wrong, however sure it is (our choice)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Entry:
+    """One decision (the shot counts from 0): its `cost` in chance to win the rack with the standard error,
+    its `grade` and, where it is wrong, the `fault`; `came_off` says apart from that whether it worked: None
+    where nobody knows."""
+
+    shot: int
+    player: str
+    made: Weighed
+    best: Weighed
+    cost: float
+    error: float
+    grade: Grade
+    fault: Fault | None
+    came_off: bool | None
+
+    @property
+    def unlucky(self) -> bool:
+        """A right choice that failed."""
+        return self.grade == "right" and self.came_off is False
+
+    @property
+    def lucky(self) -> bool:
+        """A wrong choice that came off."""
+        return self.grade == "wrong" and self.came_off is True
+
+
+@dataclass(frozen=True, slots=True)
+class Total:
+    """What a player's decisions came to: `cost` is what the wrong ones gave away in chances to win a rack,
+    so many racks over the whole, with its standard error; `uncertain` that of those too close to call."""
+
+    decisions: int
+    right: int
+    close: int
+    wrong: int
+    cost: float
+    error: float
+    uncertain: float
+    by_fault: tuple[tuple[Fault, int, float], ...]
+
+
+def entries(
+    steps: Sequence[Step], found: Sequence[Decision | None], open_table: bool = False
+) -> list[Entry]:
+    """The decisions of a rack that are worked out and whose choice has a value, in order. `open_table`: the
+    rack has groups, so a ball may be of the wrong one."""
+    outcome = [_came_off(steps, k) for k in range(len(steps))]
+    out = []
+    for k, (step, one) in enumerate(zip(steps, found, strict=True)):
+        if one is None or one.made is None or one.cost is None or role_of(step) == "left-out":
+            continue
+        made, best = one.options[one.made], one.options[0]
+        close = one.close[one.made] or one.cost < LEAST
+        grade: Grade = "right" if one.made == 0 else "close" if close else "wrong"
+        is_open = open_table and step.state.group(step.state.side or step.shot.shooter) is None
+        out.append(
+            Entry(
+                k, step.shot.shooter, made, best, one.cost, apart(made, best), grade,
+                fault(made, best, is_open) if grade == "wrong" else None, outcome[k],
+            )
+        )  # fmt: skip
+    return out
+
+
+def fault(made: Weighed, best: Weighed, groups_open: bool = False) -> Fault:
+    """What kind of wrong choice it was."""
+    if "push-out" in (made.kind, best.kind) and made.kind != best.kind:
+        return "push-out"
+    if made.ball is None:
+        return "wrong-safety" if best.ball is None else "timid"
+    if best.ball is None:
+        return "took-on"
+    if groups_open and GROUPS.get(made.ball) != GROUPS.get(best.ball):
+        return "wrong-group"
+    if best.frees and not made.frees:
+        return "cluster-late"
+    if made.ball != best.ball:
+        return "wrong-ball"
+    return "wrong-route" if made.pocket == best.pocket else "wrong-pocket"
+
+
+def total(rows: Sequence[Entry]) -> Total:
+    """The sum of decisions of one player."""
+    wrong = [one for one in rows if one.grade == "wrong"]
+    faults: dict[Fault, list[float]] = {}
+    for one in wrong:
+        assert one.fault is not None
+        faults.setdefault(one.fault, []).append(one.cost)
+    by_fault = sorted(faults.items(), key=lambda entry: -sum(entry[1]))
+    return Total(
+        len(rows), sum(one.grade == "right" for one in rows), sum(one.grade == "close" for one in rows),
+        len(wrong), sum(one.cost for one in wrong), sqrt(sum(one.error**2 for one in wrong)),
+        sum(one.cost for one in rows if one.grade == "close"),
+        tuple((name, len(costs), sum(costs)) for name, costs in by_fault),
+    )  # fmt: skip
+
+
+def _came_off(steps: Sequence[Step], k: int) -> bool | None:
+    """Whether a shot did what it was for: a pot kept the table or won; a safety or push-out was not
+    answered by a pot."""
+    step = steps[k]
+    if step.ruling is None:
+        return None
+    if step.next_state.over:
+        return step.next_state.winner in (step.shot.shooter, step.next_state.side)
+    if role_of(step) in ("attack", "two-way"):
+        return step.ruling.keeps_table
+    if step.ruling.foul:
+        return False
+    reply = steps[k + 1] if k + 1 < len(steps) else None
+    if reply is None or reply.ruling is None:
+        return None
+    return reply.ruling.foul or not reply.ruling.keeps_table
