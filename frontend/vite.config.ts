@@ -11,7 +11,11 @@ export default defineConfig({
   plugins: [
     react({ jsxImportSource: "#words" }),
     tailwindcss(),
-    compression({ include: /\.(js|css|svg)$/, threshold: 500, algorithms: [defineAlgorithm("gzip", { level: 9 }), defineAlgorithm("brotliCompress")] }),
+    compression({
+      include: /\.(js|css|svg)$/,
+      threshold: 500,
+      algorithms: [defineAlgorithm("gzip", { level: 9 }), defineAlgorithm("brotliCompress")],
+    }),
   ],
   // Fonts inlined as data: addresses would be refused by the content security policy.
   build: { assetsInlineLimit: 0 },

@@ -19,27 +19,70 @@ const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTi
 const page = (load: () => Promise<ComponentType>) => ({
   lazy: async () => {
     const Screen = await load();
-    return { Component: () => <Spoken waiting={<Troubles />}><Screen /></Spoken> };
+    return {
+      Component: () => (
+        <Spoken waiting={<Troubles />}>
+          <Screen />
+        </Spoken>
+      ),
+    };
   },
 });
 
-const router = createBrowserRouter([{ errorElement: <Broken />, HydrateFallback: () => null, children: [
-  { path: "/", ...page(async () => (await import("./today/TodayPage")).TodayPage) },
-  { path: "/recordings", ...page(async () => (await import("./recording/RecordingsPage")).RecordingsPage) },
-  { path: "/recordings/new", ...page(async () => (await import("./recording/NewRecording")).NewRecording) },
-  { path: "/recordings/:recording", ...page(async () => (await import("./recording/RecordingPage")).RecordingPage) },
-  { path: "/recordings/:recording/racks/:rack/shots?/:shot?", element: <Spoken waiting={<Troubles />}><ShotDesk /></Spoken> },
-  { path: "/recordings/:recording/racks/:rack/story/:shot?", ...page(async () => (await import("./story/StoryPage")).StoryPage) },
-  { path: "/recordings/:recording/racks/:rack/choices/:shot?", ...page(async () => (await import("./choices/ChoicesPage")).ChoicesPage) },
-  { path: "/recordings/:recording/racks/:rack/kicks/:shot?", ...page(async () => (await import("./kicks/KicksPage")).KicksPage) },
-  { path: "/recordings/:recording/choices", ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage) },
-  { path: "/players/:player/choices", ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage) },
-  { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
-  { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
-  { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },
-  { path: "/today", element: <Navigate to="/" replace /> },
-  { path: "*", element: <NotHere /> },
-] }]);
+const router = createBrowserRouter([
+  {
+    errorElement: <Broken />,
+    HydrateFallback: () => null,
+    children: [
+      { path: "/", ...page(async () => (await import("./today/TodayPage")).TodayPage) },
+      {
+        path: "/recordings",
+        ...page(async () => (await import("./recording/RecordingsPage")).RecordingsPage),
+      },
+      {
+        path: "/recordings/new",
+        ...page(async () => (await import("./recording/NewRecording")).NewRecording),
+      },
+      {
+        path: "/recordings/:recording",
+        ...page(async () => (await import("./recording/RecordingPage")).RecordingPage),
+      },
+      {
+        path: "/recordings/:recording/racks/:rack/shots?/:shot?",
+        element: (
+          <Spoken waiting={<Troubles />}>
+            <ShotDesk />
+          </Spoken>
+        ),
+      },
+      {
+        path: "/recordings/:recording/racks/:rack/story/:shot?",
+        ...page(async () => (await import("./story/StoryPage")).StoryPage),
+      },
+      {
+        path: "/recordings/:recording/racks/:rack/choices/:shot?",
+        ...page(async () => (await import("./choices/ChoicesPage")).ChoicesPage),
+      },
+      {
+        path: "/recordings/:recording/racks/:rack/kicks/:shot?",
+        ...page(async () => (await import("./kicks/KicksPage")).KicksPage),
+      },
+      {
+        path: "/recordings/:recording/choices",
+        ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage),
+      },
+      {
+        path: "/players/:player/choices",
+        ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage),
+      },
+      { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
+      { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
+      { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },
+      { path: "/today", element: <Navigate to="/" replace /> },
+      { path: "*", element: <NotHere /> },
+    ],
+  },
+]);
 
 // Every page waits for the member's words, the desk for its data: they are asked for before the page is drawn.
 void queries.prefetchQuery(sessionQuery);

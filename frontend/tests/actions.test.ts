@@ -1,36 +1,80 @@
 import { beforeEach, describe, expect, it, vi } from "vitest";
 import type { DeskView, Places, TableView } from "../src/api/types";
 
-vi.stubGlobal("fetch", vi.fn(async () => new Response("{}", { status: 500 })));
+vi.stubGlobal(
+  "fetch",
+  vi.fn(async () => new Response("{}", { status: 500 })),
+);
 const act = await import("../src/rack/actions");
 const { COMMANDS } = await import("../src/desk/commands");
 const { history, openDesk, useDesk } = await import("../src/rack/deskStore");
 const rd = await import("../src/rack/rackDoc");
 
 const table = {
-  length: 2540, width: 1270, ball_radius: 28.575, cue_ball_radius: 28.575, diamond: 317.5,
-  head_string: 635, foot_spot: [1905, 635], pockets: [],
+  length: 2540,
+  width: 1270,
+  ball_radius: 28.575,
+  cue_ball_radius: 28.575,
+  diamond: 317.5,
+  head_string: 635,
+  foot_spot: [1905, 635],
+  pockets: [],
 } as unknown as TableView;
 
 const head = { notes: "", depth: "full", ended_winner: null, ended_how: null };
-const racked: Places = Object.fromEntries(["cue", "1", "2", "3", "4", "5", "6", "7", "8", "9"].map((ball, i) => [ball, [200 + i * 100, 600]]));
+const racked: Places = Object.fromEntries(
+  ["cue", "1", "2", "3", "4", "5", "6", "7", "8", "9"].map((ball, i) => [ball, [200 + i * 100, 600]]),
+);
 
 function open(balls: Places = {}): void {
   const shots = Object.keys(balls).length
-    ? [{ id: "s0", version: 1, shot: { ...rd.emptyShot("a", true), layout: { from: "empty", balls } }, review: { before: balls, flags: [], pots: [] } }]
+    ? [
+        {
+          id: "s0",
+          version: 1,
+          shot: { ...rd.emptyShot("a", true), layout: { from: "empty", balls } },
+          review: { before: balls, flags: [], pots: [] },
+        },
+      ]
     : [];
-  openDesk({
-    recording: { id: 1, match: { discipline: "nine-ball", kind: "match" }, players: [{ id: "a", name: "A" }, { id: "b", name: "B" }] },
-    table,
-    game: { balls: ["1", "2", "3", "4", "5", "6", "7", "8", "9"], racked, break_places: [[600, 635], [600, 900]], break_ball: "1", has_points: false, options_used: [] },
-    rack: { id: 1, number: 1, version: 1, breaker: "a", ...head, next_turn: [], shots },
-  } as unknown as DeskView, null);
+  openDesk(
+    {
+      recording: {
+        id: 1,
+        match: { discipline: "nine-ball", kind: "match" },
+        players: [
+          { id: "a", name: "A" },
+          { id: "b", name: "B" },
+        ],
+      },
+      table,
+      game: {
+        balls: ["1", "2", "3", "4", "5", "6", "7", "8", "9"],
+        racked,
+        break_places: [
+          [600, 635],
+          [600, 900],
+        ],
+        break_ball: "1",
+        has_points: false,
+        options_used: [],
+      },
+      rack: { id: 1, number: 1, version: 1, breaker: "a", ...head, next_turn: [], shots },
+    } as unknown as DeskView,
+    null,
+  );
 }
 
 const shot = (n: number) => useDesk.getState().doc.shots[n - 1]?.shot;
 const go = vi.fn();
 const press = (id: string, n = 1) =>
-  COMMANDS.find((c) => c.id === id)?.run({ shot: n, shots: useDesk.getState().doc.shots.length, go, nextRack: () => undefined, choices: () => undefined });
+  COMMANDS.find((c) => c.id === id)?.run({
+    shot: n,
+    shots: useDesk.getState().doc.shots.length,
+    go,
+    nextRack: () => undefined,
+    choices: () => undefined,
+  });
 
 beforeEach(() => {
   go.mockClear();
@@ -63,7 +107,11 @@ describe("laying out from an empty table", () => {
       press("pattern");
       return at;
     });
-    expect(places).toEqual([[600, 635], [600, 900], [600, 635]]);
+    expect(places).toEqual([
+      [600, 635],
+      [600, 900],
+      [600, 635],
+    ]);
   });
 });
 
@@ -88,7 +136,13 @@ describe("planning", () => {
 
   it("makes a click a point and a drag a window", () => {
     act.clickCloth(1, [1500, 700]);
-    expect(shot(1)?.plan.target).toEqual({ kind: "point", a: [1500, 700], b: null, side: null, ball: null });
+    expect(shot(1)?.plan.target).toEqual({
+      kind: "point",
+      a: [1500, 700],
+      b: null,
+      side: null,
+      ball: null,
+    });
     act.drawTarget(1, [1400, 700], [1700, 700]);
     expect(shot(1)?.plan.target.kind).toBe("window");
     press("clear-target");
@@ -116,7 +170,11 @@ describe("results", () => {
     press("potted");
     act.clickCloth(1, [900, 400]);
     press("next");
-    expect(shot(1)?.result).toMatchObject({ potted: [{ ball: "3", pocket: "foot-left" }], cue_end: [900, 400], foul: null });
+    expect(shot(1)?.result).toMatchObject({
+      potted: [{ ball: "3", pocket: "foot-left" }],
+      cue_end: [900, 400],
+      foul: null,
+    });
     expect(go).toHaveBeenCalledWith(2);
     expect(shot(2)).toMatchObject({ shooter: "a", plan: { ball: "7", pocket: null } });
     expect(act.at(2)?.before).toEqual({ cue: [900, 400], "7": [1800, 300] });

@@ -2,8 +2,19 @@ import { describe, expect, it } from "vitest";
 import type { Option } from "../src/api/types";
 import { FULL, thick, twigs } from "../src/choices/fork";
 
-const option = (made: number, hit: number | null, missed: number, miss: number | null, foul = 0, lost: number | null = null): Option =>
-  ({ made: { share: made, equity: hit }, missed: { share: missed, equity: miss }, foul: { share: foul, equity: lost } }) as Option;
+const option = (
+  made: number,
+  hit: number | null,
+  missed: number,
+  miss: number | null,
+  foul = 0,
+  lost: number | null = null,
+): Option =>
+  ({
+    made: { share: made, equity: hit },
+    missed: { share: missed, equity: miss },
+    foul: { share: foul, equity: lost },
+  }) as Option;
 
 describe("the fork", () => {
   it("makes a branch as thick as the racks it wins, and its twigs together as thick as the branch", () => {
@@ -18,7 +29,10 @@ describe("the fork", () => {
   });
   it("leaves out what never comes", () => {
     expect(twigs(option(0, null, 1, 0.4)).map((one) => one.name)).toEqual(["missed"]);
-    expect(twigs(option(0.7, 0.8, 0.297, 0.4, 0.003, 0.1)).map((one) => one.name)).toEqual(["made", "missed"]);
+    expect(twigs(option(0.7, 0.8, 0.297, 0.4, 0.003, 0.1)).map((one) => one.name)).toEqual([
+      "made",
+      "missed",
+    ]);
   });
   it("calls what is not made not, and legal where nothing is", () => {
     expect(twigs(option(0.1, 0.8, 0.9, 0.4)).map((one) => one.word)).toEqual(["made", "not"]);

@@ -5,16 +5,22 @@ const seen: { url: string; token: string | null; body: string }[] = [];
 const accepted = "new";
 let refusing = false;
 vi.stubGlobal("fetch", async (request: Request) => {
-  if (request.url.endsWith("/api/session")) return new Response(JSON.stringify({ token: accepted, mark: "m" }));
+  if (request.url.endsWith("/api/session"))
+    return new Response(JSON.stringify({ token: accepted, mark: "m" }));
   const token = request.headers.get(TOKEN);
   seen.push({ url: request.url, token, body: await request.text() });
-  return new Response("{}", { status: !refusing && (request.method === "GET" || token === accepted) ? 200 : 403 });
+  return new Response("{}", {
+    status: !refusing && (request.method === "GET" || token === accepted) ? 200 : 403,
+  });
 });
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: string | URL | Request, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: string | URL | Request, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);
+    }
+  },
+);
 
 beforeEach(() => {
   seen.length = 0;
@@ -30,7 +36,10 @@ it("fetches the token anew where the last one is refused, and sends the same bod
   knowSession({ token: "old", mark: "m" });
   const answer = await sendOwn(new Request("http://localhost/api/players", { method: "POST", body: "x" }));
   expect(answer.status).toBe(200);
-  expect(seen.map((one) => [one.token, one.body])).toEqual([["old", "x"], ["new", "x"]]);
+  expect(seen.map((one) => [one.token, one.body])).toEqual([
+    ["old", "x"],
+    ["new", "x"],
+  ]);
 });
 
 it("tries no third time where the new token is refused too", async () => {

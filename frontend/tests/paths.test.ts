@@ -2,7 +2,11 @@ import { describe, expect, it } from "vitest";
 import type { Path } from "../src/api/types";
 import { fallen, pathLength, placeAt } from "../src/table/paths";
 
-const points: Path["points"] = [[0, 100, 200], [1, 300, 200], [3, 300, 600]];
+const points: Path["points"] = [
+  [0, 100, 200],
+  [1, 300, 200],
+  [3, 300, 600],
+];
 const path: Path = { ball: "1", points, rails: 0, falls: true };
 
 describe("paths in time", () => {

@@ -8,12 +8,20 @@ import { overlaps, settle } from "../src/table/geometry";
 const shot = (change: Partial<Shot> = {}): Shot => ({ ...rd.emptyShot("1", false), ...change });
 const first = (balls: Places): Shot => shot({ layout: { from: "empty", balls } });
 const doc = (...shots: Shot[]): rd.RackDoc => ({
-  ...rd.emptyHead, breaker: "1", shots: shots.map((s, i) => ({ id: `s${i}`, shot: s })),
+  ...rd.emptyHead,
+  breaker: "1",
+  shots: shots.map((s, i) => ({ id: `s${i}`, shot: s })),
 });
 
 const table = {
-  length: 2540, width: 1270, ball_radius: 28.575, cue_ball_radius: 28.575, diamond: 317.5,
-  head_string: 635, foot_spot: [1905, 635], pockets: [],
+  length: 2540,
+  width: 1270,
+  ball_radius: 28.575,
+  cue_ball_radius: 28.575,
+  diamond: 317.5,
+  head_string: 635,
+  foot_spot: [1905, 635],
+  pockets: [],
 } as unknown as TableView;
 
 describe("layouts", () => {
@@ -27,12 +35,21 @@ describe("layouts", () => {
   });
 
   it("take placed balls on top and removed ones off", () => {
-    const seen = rd.layouts(doc(first({ cue: [1, 1], "7": [2, 2] }), shot({ layout: { from: "previous", balls: { "7": null, cue: [9, 9] } } })));
+    const seen = rd.layouts(
+      doc(
+        first({ cue: [1, 1], "7": [2, 2] }),
+        shot({ layout: { from: "previous", balls: { "7": null, cue: [9, 9] } } }),
+      ),
+    );
     expect(seen.s1?.before).toEqual({ cue: [9, 9] });
   });
 
   it("keep a spotted ball on the table", () => {
-    const result = { ...rd.emptyResult(), potted: [{ ball: "9", pocket: "foot-left" as const }], moved: { "9": [1905, 635] as [number, number] } };
+    const result = {
+      ...rd.emptyResult(),
+      potted: [{ ball: "9", pocket: "foot-left" as const }],
+      moved: { "9": [1905, 635] as [number, number] },
+    };
     expect(rd.afterResult({ "9": [5, 5] }, result)).toEqual({ "9": [1905, 635] });
   });
 
@@ -67,7 +84,8 @@ describe("settling a ball", () => {
       if (!at) throw new Error("there is room");
       expect(at[0]).toBeGreaterThanOrEqual(28.5);
       expect(at[1]).toBeLessThanOrEqual(1270 - 28.5);
-      for (const [name, other] of Object.entries(balls)) expect(overlaps(table, "9", at, name, other)).toBe(false);
+      for (const [name, other] of Object.entries(balls))
+        expect(overlaps(table, "9", at, name, other)).toBe(false);
     }
   });
 
@@ -77,27 +95,45 @@ describe("settling a ball", () => {
 });
 
 describe("saving", () => {
-  const base = (d: rd.RackDoc): Base => ({ doc: d, rackVersion: 1, versions: Object.fromEntries(d.shots.map((s) => [s.id, 1])) });
+  const base = (d: rd.RackDoc): Base => ({
+    doc: d,
+    rackVersion: 1,
+    versions: Object.fromEntries(d.shots.map((s) => [s.id, 1])),
+  });
 
   it("sends only what differs", () => {
     const was = doc(first({ cue: [1, 1] }), shot());
     const now = rd.changeShot(was, "s1", (s) => ({ ...s, notes: "x" }));
     expect(changesBetween(was, base(was))).toBeNull();
-    expect(changesBetween(now, base(was))).toMatchObject({ shots: [{ id: "s1", version: 1 }], removed: [], order: null });
+    expect(changesBetween(now, base(was))).toMatchObject({
+      shots: [{ id: "s1", version: 1 }],
+      removed: [],
+      order: null,
+    });
   });
 
   it("sends removals with their version and a new order", () => {
     const was = doc(first({}), shot(), shot());
     const now = { ...was, shots: [2, 0].flatMap((i) => was.shots[i] ?? []) };
-    expect(changesBetween(now, base(was))).toEqual({ shots: [], removed: [{ id: "s1", version: 1 }], order: ["s2", "s0"] });
+    expect(changesBetween(now, base(was))).toEqual({
+      shots: [],
+      removed: [{ id: "s1", version: 1 }],
+      order: ["s2", "s0"],
+    });
   });
 
   it("keeps what was typed while the answer was on its way, and takes in a stranger's shot", () => {
     const sent = doc(first({ cue: [1, 1] }), shot());
     const typed = rd.changeShot(sent, "s0", (s) => ({ ...s, notes: "typed meanwhile" }));
     const rack = {
-      id: 1, version: 2, breaker: "1", notes: "",
-      shots: [...sent.shots.map((s) => ({ ...s, version: 2 })), { id: "s9", version: 1, shot: shot({ notes: "theirs" }) }],
+      id: 1,
+      version: 2,
+      breaker: "1",
+      notes: "",
+      shots: [
+        ...sent.shots.map((s) => ({ ...s, version: 2 })),
+        { id: "s9", version: 1, shot: shot({ notes: "theirs" }) },
+      ],
     } as never;
     const taken = takeIn(typed, sent, base(sent), rack);
     expect(taken.shots.map((s) => s.shot.notes)).toEqual(["typed meanwhile", "", "theirs"]);
@@ -107,7 +143,13 @@ describe("saving", () => {
   it("follows a change made elsewhere to a shot not touched here", () => {
     const sent = doc(first({}), shot());
     const theirs = rd.changeShot(sent, "s1", (s) => ({ ...s, notes: "elsewhere" }));
-    const rack = { id: 1, version: 2, breaker: "1", notes: "", shots: theirs.shots.map((s) => ({ ...s, version: 2 })) } as never;
+    const rack = {
+      id: 1,
+      version: 2,
+      breaker: "1",
+      notes: "",
+      shots: theirs.shots.map((s) => ({ ...s, version: 2 })),
+    } as never;
     expect(takeIn(sent, sent, base(sent), rack).shots[1]?.shot.notes).toBe("elsewhere");
   });
 });
@@ -116,7 +158,12 @@ describe("conflicts", () => {
   it("name the fields that differ and merge the chosen ones", () => {
     const mine = shot({ notes: "mine", plan: { ...rd.emptyPlan(), ball: "3" } });
     const theirs = shot({ notes: "theirs", plan: { ...rd.emptyPlan(), speed: 2 } });
-    expect(rd.clashes(mine, theirs).map((c) => c.field).sort()).toEqual(["notes", "plan.ball", "plan.speed"]);
+    expect(
+      rd
+        .clashes(mine, theirs)
+        .map((c) => c.field)
+        .sort(),
+    ).toEqual(["notes", "plan.ball", "plan.speed"]);
     const merged = rd.mergeShot(mine, theirs, new Set(["plan.speed"]), "theirs\nmine");
     expect(merged.plan).toMatchObject({ ball: "3", speed: 2 });
     expect(merged.notes).toBe("theirs\nmine");

@@ -9,11 +9,14 @@ vi.stubGlobal("fetch", async (request: Request) => {
   return answer(request.url, body);
 });
 // jsdom has no origin to resolve relative addresses against
-vi.stubGlobal("Request", class extends Request {
-  constructor(input: string | URL | Request, init?: RequestInit) {
-    super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);
-  }
-});
+vi.stubGlobal(
+  "Request",
+  class extends Request {
+    constructor(input: string | URL | Request, init?: RequestInit) {
+      super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);
+    }
+  },
+);
 const { knowSession } = await import("../src/api/own");
 knowSession({ token: "t", mark: "data" });
 const { edit, history, openDesk, useDesk } = await import("../src/rack/deskStore");
@@ -21,12 +24,23 @@ const { mend, readDraft, saveNow, watchDesk } = await import("../src/rack/saving
 const act = await import("../src/rack/actions");
 const rd = await import("../src/rack/rackDoc");
 
-const json = (value: unknown, status = 200) => new Response(JSON.stringify(value), { status, headers: { "Content-Type": "application/json" } });
+const json = (value: unknown, status = 200) =>
+  new Response(JSON.stringify(value), { status, headers: { "Content-Type": "application/json" } });
 const stored = (shot: Shot, version: number): RackView =>
-  ({ id: 7, number: 1, version: 1, breaker: null, notes: "", shots: [{ id: "s0", version, shot, review: { flags: [], pots: [] } }] }) as unknown as RackView;
+  ({
+    id: 7,
+    number: 1,
+    version: 1,
+    breaker: null,
+    notes: "",
+    shots: [{ id: "s0", version, shot, review: { flags: [], pots: [] } }],
+  }) as unknown as RackView;
 
 const first = rd.emptyShot("a", true);
-const sentShots = () => calls.filter((c) => c.url.endsWith("/changes")).map((c) => (c.body.shots as { shot: Shot; version: number }[])[0]);
+const sentShots = () =>
+  calls
+    .filter((c) => c.url.endsWith("/changes"))
+    .map((c) => (c.body.shots as { shot: Shot; version: number }[])[0]);
 
 let stop: () => void;
 beforeEach(() => {
@@ -37,7 +51,10 @@ beforeEach(() => {
     url.endsWith("/preview")
       ? json({ reviews: [{ flags: [], pots: [] }] })
       : json(stored((body.shots as { shot: Shot }[])[0]?.shot ?? first, 2));
-  openDesk({ recording: { id: 1, players: [] }, table: null, rack: stored(first, 1) } as unknown as DeskView, null);
+  openDesk(
+    { recording: { id: 1, players: [] }, table: null, rack: stored(first, 1) } as unknown as DeskView,
+    null,
+  );
   stop = watchDesk();
 });
 afterEach(() => {
@@ -73,7 +90,8 @@ describe("saving by itself", () => {
 
   it("stops at a conflict and keeps both sides", async () => {
     const theirs = { ...first, notes: "theirs" };
-    answer = () => json({ message: "changed", faults: [], current: { s0: { version: 5, shot: theirs } } }, 409);
+    answer = () =>
+      json({ message: "changed", faults: [], current: { s0: { version: 5, shot: theirs } } }, 409);
     act.setShot(1, { notes: "mine" });
     await vi.advanceTimersByTimeAsync(1000);
     expect(useDesk.getState()).toMatchObject({ save: "conflict", conflicts: { s0: { version: 5 } } });
@@ -85,7 +103,15 @@ describe("saving by itself", () => {
   });
 
   it("says what the server refuses and where", async () => {
-    answer = () => json({ message: "some fields cannot be used", faults: [{ place: "shots.0.shot.notes", words: "too long" }], current: null }, 422);
+    answer = () =>
+      json(
+        {
+          message: "some fields cannot be used",
+          faults: [{ place: "shots.0.shot.notes", words: "too long" }],
+          current: null,
+        },
+        422,
+      );
     act.setShot(1, { notes: "x" });
     await vi.advanceTimersByTimeAsync(1000);
     expect(useDesk.getState().save).toBe("refused");
@@ -139,12 +165,16 @@ describe("saving by itself", () => {
     useDesk.setState({ rackId: 0, recording: null });
     release();
     await vi.advanceTimersByTimeAsync(1000);
-    expect(sentShots().map((one) => [one?.version, one?.shot.notes])).toEqual([[1, "sent"], [2, "sent, then moved"]]);
+    expect(sentShots().map((one) => [one?.version, one?.shot.notes])).toEqual([
+      [1, "sent"],
+      [2, "sent, then moved"],
+    ]);
     expect(readDraft(7)).toBeNull();
   });
 
   it("keeps as a draft what could not be sent after leaving", async () => {
-    answer = (url) => (url.endsWith("/preview") ? json({ reviews: [] }) : Promise.reject(new TypeError("away")));
+    answer = (url) =>
+      url.endsWith("/preview") ? json({ reviews: [] }) : Promise.reject(new TypeError("away"));
     act.setShot(1, { notes: "left" });
     stop();
     useDesk.setState({ rackId: 0, recording: null });
@@ -156,13 +186,17 @@ describe("saving by itself", () => {
     const theirs = { version: 4, breaker: null, notes: "theirs", depth: "full", winner: null, how: null };
     answer = (url) => {
       if (url.endsWith("/preview")) return json({ reviews: [{ flags: [], pots: [] }] });
-      if (url.endsWith("/racks/7")) return json({ message: "changed", faults: [], current: { rack: theirs } }, 409);
+      if (url.endsWith("/racks/7"))
+        return json({ message: "changed", faults: [], current: { rack: theirs } }, 409);
       return json(stored({ ...first, notes: "mine" }, 2));
     };
     edit((doc) => ({ ...doc, notes: "of the rack" }));
     act.setShot(1, { notes: "mine" });
     await vi.advanceTimersByTimeAsync(1000);
-    expect(useDesk.getState()).toMatchObject({ save: "conflict", headConflict: { notes: "theirs", version: 4 } });
+    expect(useDesk.getState()).toMatchObject({
+      save: "conflict",
+      headConflict: { notes: "theirs", version: 4 },
+    });
     expect(useDesk.getState().doc).toMatchObject({ notes: "of the rack" });
     expect(sentShots()).toHaveLength(0);
     expect(history().pastStates.length).toBeGreaterThan(0);
@@ -175,7 +209,14 @@ describe("saving by itself", () => {
       if (url.endsWith("/preview")) return json({ reviews: [{ flags: [], pots: [] }] });
       if (url.endsWith("/racks/7")) {
         heads.push(body.notes);
-        return json({ ...stored(first, 1), version: 2, notes: "of the rack", depth: "full", ended_winner: null, ended_how: null });
+        return json({
+          ...stored(first, 1),
+          version: 2,
+          notes: "of the rack",
+          depth: "full",
+          ended_winner: null,
+          ended_how: null,
+        });
       }
       return Promise.reject(new TypeError("away"));
     };

@@ -18,7 +18,9 @@ const PAIRS: [string, string][] = [
 it("speaks snooker as the core does", () => {
   const say = translator("snooker", []);
   for (const [canonical, snooker] of PAIRS) expect(say(canonical)).toBe(snooker);
-  expect(translator("pool", [])("Plan the whole visit; two visits")).toBe("Plan the whole inning; two innings");
+  expect(translator("pool", [])("Plan the whole visit; two visits")).toBe(
+    "Plan the whole inning; two innings",
+  );
 });
 
 it("leaves names as they are, also where they look like a pattern", () => {
@@ -27,14 +29,28 @@ it("leaves names as they are, also where they look like a pattern", () => {
 });
 
 it("follows the game, or the member's choice", () => {
-  expect([dialectOf("snooker", "game"), dialectOf("nine-ball", "game"), dialectOf(undefined, "game")]).toEqual(["snooker", "pool", "pool"]);
+  expect([
+    dialectOf("snooker", "game"),
+    dialectOf("nine-ball", "game"),
+    dialectOf(undefined, "game"),
+  ]).toEqual(["snooker", "pool", "pool"]);
   expect([dialectOf("snooker", "pool"), dialectOf("nine-ball", "snooker")]).toEqual(["pool", "snooker"]);
 });
 
 it("translates what the page's elements say and nothing else", () => {
   speak("snooker", []);
-  expect(translated("p", { title: "the rack", children: ["a rail", 3, " rails"], className: "rack", value: "rail" })).toEqual({
-    title: "the frame", children: ["a cushion", 3, " cushions"], className: "rack", value: "rail",
+  expect(
+    translated("p", {
+      title: "the rack",
+      children: ["a rail", 3, " rails"],
+      className: "rack",
+      value: "rail",
+    }),
+  ).toEqual({
+    title: "the frame",
+    children: ["a cushion", 3, " cushions"],
+    className: "rack",
+    value: "rail",
   });
   expect(translated(Fragment, { children: ["the cue ball ", 3] }).children).toEqual(["the white ", 3]);
   const written = { translate: "no", children: "my rail" };

@@ -18,7 +18,10 @@ describe("what is at stake", () => {
 describe("conditions", () => {
   it("ask about the score where points decide", () => {
     expect(scored("straight-pool") && scored("snooker")).toBe(true);
-    const words = (game: string) => conditions(game).map((one) => one.words).join();
+    const words = (game: string) =>
+      conditions(game)
+        .map((one) => one.words)
+        .join();
     expect(words("straight-pool")).toContain("points worse off");
     expect(words("nine-ball")).not.toContain("points");
   });

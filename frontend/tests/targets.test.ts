@@ -5,7 +5,12 @@ import { turnOf } from "../src/chart/ways";
 import { emptyPlan } from "../src/rack/rackDoc";
 import { chosenKind, clicked, dragged, goesBetween, target } from "../src/rack/targets";
 
-const path = (...points: Place[]): Path => ({ ball: "cue", points: points.map(([x, y], k) => [k, x, y]), rails: 0, falls: false });
+const path = (...points: Place[]): Path => ({
+  ball: "cue",
+  points: points.map(([x, y], k) => [k, x, y]),
+  rails: 0,
+  falls: false,
+});
 
 describe("what is meant", () => {
   it("is drawn by clicks, each kind in its own way", () => {
@@ -13,7 +18,11 @@ describe("what is meant", () => {
     const one = clicked(target("either"), [1, 2]);
     expect(clicked(one, [3, 4])).toMatchObject({ kind: "either", a: [1, 2], b: [3, 4] });
     expect(clicked(clicked(one, [3, 4]), [5, 6])).toMatchObject({ a: [5, 6], b: null });
-    expect(clicked(target("ball", { ball: "4" }), [1, 2])).toMatchObject({ kind: "ball", ball: "4", a: [1, 2] });
+    expect(clicked(target("ball", { ball: "4" }), [1, 2])).toMatchObject({
+      kind: "ball",
+      ball: "4",
+      a: [1, 2],
+    });
     expect(clicked(target("route"), [1, 2])).toEqual(target("route"));
     expect(clicked(target("avoid"), [100, 100]).b).not.toBeNull();
     expect(clicked(target("line"), [1, 2]).kind).toBe("point");
@@ -43,15 +52,36 @@ describe("a gap", () => {
 describe("what was meant, on the map", () => {
   /** Worth rises along the table from 0 to 1; the next shot's line runs along it at y 200. */
   const chart: Chart = {
-    balls: [], left: 0, low: 0, step_x: 100, step_y: 100, columns: 11, rows: 5,
-    values: Array.from({ length: 55 }, (_, k) => Math.floor(k / 5) / 10), errors: Array.from({ length: 55 }, () => 0), shots: Array.from({ length: 55 }, () => null), advised: [],
+    balls: [],
+    left: 0,
+    low: 0,
+    step_x: 100,
+    step_y: 100,
+    columns: 11,
+    rows: 5,
+    values: Array.from({ length: 55 }, (_, k) => Math.floor(k / 5) / 10),
+    errors: Array.from({ length: 55 }, () => 0),
+    shots: Array.from({ length: 55 }, () => null),
+    advised: [],
   };
-  const angle = { line: [[800, 200], [300, 200]], scratches: [] } as unknown as Angle;
+  const angle = {
+    line: [
+      [800, 200],
+      [300, 200],
+    ],
+    scratches: [],
+  } as unknown as Angle;
   it("an open kind is worth its best place", () => {
-    expect(drawn(chart, "chance", target("avoid", { a: [900, 200], b: [1500, 200] }), 0.1)).toMatchObject({ where: "the best place outside the zone", high: expect.closeTo(0.3) as number });
+    expect(drawn(chart, "chance", target("avoid", { a: [900, 200], b: [1500, 200] }), 0.1)).toMatchObject({
+      where: "the best place outside the zone",
+      high: expect.closeTo(0.3) as number,
+    });
     expect(drawn(chart, "chance", target("line"), 0.1, angle)?.high).toBeCloseTo(0.8);
     expect(drawn(chart, "chance", target("line"), 0.1)).toBeNull();
-    expect(drawn(chart, "chance", target("either", { a: [100, 0], b: [900, 0] }), 0.1)).toMatchObject({ high: expect.closeTo(0.9) as number, verdict: "inside" });
+    expect(drawn(chart, "chance", target("either", { a: [100, 0], b: [900, 0] }), 0.1)).toMatchObject({
+      high: expect.closeTo(0.9) as number,
+      verdict: "inside",
+    });
   });
   it("a side is the one seen looking at the pocket", () => {
     const across: Chart = { ...chart, values: Array.from({ length: 55 }, (_, k) => (k % 5) / 4) };

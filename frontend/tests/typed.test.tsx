@@ -16,7 +16,16 @@ const asOneStep = (change: () => void) => {
   grouped = false;
 };
 const show = (value: string) =>
-  flush(() => root.render(<TypedInput aria-label="Notes" value={value} asOneStep={asOneStep} take={(text) => taken.push([text, grouped])} />));
+  flush(() =>
+    root.render(
+      <TypedInput
+        aria-label="Notes"
+        value={value}
+        asOneStep={asOneStep}
+        take={(text) => taken.push([text, grouped])}
+      />,
+    ),
+  );
 const field = () => place.querySelector("input") as HTMLInputElement;
 const type = (text: string) =>
   flush(() => {
@@ -39,7 +48,11 @@ it("takes every letter at once, the later ones as part of the first one's step",
   type("l");
   type("lo");
   type("lon");
-  expect(taken).toEqual([["l", false], ["lo", true], ["lon", true]]);
+  expect(taken).toEqual([
+    ["l", false],
+    ["lo", true],
+    ["lon", true],
+  ]);
 });
 
 it("shows what is typed even where it is not taken yet, and the value again when the field is left", () => {

@@ -29,7 +29,14 @@ describe("units", () => {
 
   it("name the thickness of the handbook cuts", () => {
     const at = (cut: number) => u.thickness(1 - Math.sin((cut * Math.PI) / 180));
-    expect([0, 14.48, 30, 48.59, 61.04, 85].map(at)).toEqual(["full", "three-quarter", "half", "quarter", "eighth", "graze"]);
+    expect([0, 14.48, 30, 48.59, 61.04, 85].map(at)).toEqual([
+      "full",
+      "three-quarter",
+      "half",
+      "quarter",
+      "eighth",
+      "graze",
+    ]);
   });
 
   it("read and write times", () => {
@@ -58,7 +65,11 @@ describe("drawn numbers", () => {
   });
 
   it("hold every value on the axis", () => {
-    for (const values of [[-3, 8], [-222, 40], [1400, -9]]) {
+    for (const values of [
+      [-3, 8],
+      [-222, 40],
+      [1400, -9],
+    ]) {
       const limit = limitFor(values);
       for (const value of values) expect(around(value, limit)).toBeGreaterThanOrEqual(0);
       for (const value of values) expect(around(value, limit)).toBeLessThanOrEqual(100);

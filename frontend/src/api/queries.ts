@@ -36,7 +36,8 @@ export const recordingsQuery = (page: number) =>
     queryKey: ["recordings", "page", page],
     queryFn: () => take(api.GET("/api/recordings", { params: { query: { page } } })),
     placeholderData: keepPreviousData,
-    refetchInterval: (query) => (query.state.data?.recordings.some((one) => one.racks.some((rack) => !rack.counted)) ? 1500 : false),
+    refetchInterval: (query) =>
+      query.state.data?.recordings.some((one) => one.racks.some((rack) => !rack.counted)) ? 1500 : false,
   });
 
 export const titlesQuery = queryOptions({
@@ -91,9 +92,13 @@ export const numbersQuery = (asked: {
 export const videoQuery = (recording: number) =>
   queryOptions({
     queryKey: ["video", recording],
-    queryFn: () => take(api.GET("/api/recordings/{recording_id}/video", { params: { path: { recording_id: recording } } })),
+    queryFn: () =>
+      take(
+        api.GET("/api/recordings/{recording_id}/video", { params: { path: { recording_id: recording } } }),
+      ),
     // While a file is being examined its progress is asked for again and again.
-    refetchInterval: (query) => (query.state.data?.intakes.some((one) => one.state === "checking") ? 400 : false),
+    refetchInterval: (query) =>
+      query.state.data?.intakes.some((one) => one.state === "checking") ? 400 : false,
   });
 
 export const folderQuery = queryOptions({

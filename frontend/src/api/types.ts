@@ -11,7 +11,13 @@ export type Places = Record<string, Place>;
 /** The shapes as they come from the server: every field there. */
 export type Layout = { from: "previous" | "empty"; balls: Record<string, Place | null> };
 export type TargetKind = NonNullable<Schemas["TargetShape"]["kind"]>;
-export type Target = { kind: TargetKind; a: Place | null; b: Place | null; side: "left" | "right" | null; ball: string | null };
+export type Target = {
+  kind: TargetKind;
+  a: Place | null;
+  b: Place | null;
+  side: "left" | "right" | null;
+  ball: string | null;
+};
 export type Tip = { side: number; height: number };
 export type PocketName = Schemas["PottedShape"]["pocket"];
 export type VisitPlan = {
@@ -25,7 +31,10 @@ export type VisitPlan = {
   group_reason: string;
   state: string | null;
 };
-export type Plan = Omit<Whole<Schemas["PlanShape"]>, "visit" | "target" | "tip" | "via" | "pocket" | "next_pocket"> & {
+export type Plan = Omit<
+  Whole<Schemas["PlanShape"]>,
+  "visit" | "target" | "tip" | "via" | "pocket" | "next_pocket"
+> & {
   pocket: PocketName | null;
   next_pocket: PocketName | null;
   target: Target;
@@ -47,7 +56,13 @@ export type Result = {
   ruled: { reason: string; next: string | null; winner: string | null } | null;
 };
 /** What somebody says of a decision, and what they would have played. */
-export type Verdict = { by: string; decision: string; reason: string; advised: WouldPlay | null; school: string | null };
+export type Verdict = {
+  by: string;
+  decision: string;
+  reason: string;
+  advised: WouldPlay | null;
+  school: string | null;
+};
 export type WouldPlay = { kind: string; ball: string | null; pocket: PocketName | null };
 export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes" | "verdicts" | "evidence"> & {
   causes: string[];
@@ -127,11 +142,24 @@ export type StoryShot = Whole<Schemas["StoryShotView"]>;
 export type Part = Whole<Schemas["PartView"]>;
 export type RackProgress = Whole<Schemas["RackProgressView"]>;
 export type Branch = Schemas["BranchView"];
-export type Option = Omit<Whole<Schemas["OptionView"]>, "made" | "missed" | "foul"> & { made: Branch; missed: Branch; foul: Branch };
-export type Choices = Omit<Whole<Schemas["ChoicesView"]>, "options" | "match"> & { options: Option[]; match: Schemas["MatchView"] | null };
+export type Option = Omit<Whole<Schemas["OptionView"]>, "made" | "missed" | "foul"> & {
+  made: Branch;
+  missed: Branch;
+  foul: Branch;
+};
+export type Choices = Omit<Whole<Schemas["ChoicesView"]>, "options" | "match"> & {
+  options: Option[];
+  match: Schemas["MatchView"] | null;
+};
 export type WeighedOption = Whole<Schemas["WeighedOptionView"]>;
-export type LedgerEntry = Omit<Whole<Schemas["EntryView"]>, "made" | "best"> & { made: WeighedOption; best: WeighedOption };
-export type LedgerSafety = Omit<Whole<Schemas["SafetyView"]>, "meant" | "left"> & { meant: WeighedOption | null; left: Whole<Schemas["LeftView"]> | null };
+export type LedgerEntry = Omit<Whole<Schemas["EntryView"]>, "made" | "best"> & {
+  made: WeighedOption;
+  best: WeighedOption;
+};
+export type LedgerSafety = Omit<Whole<Schemas["SafetyView"]>, "meant" | "left"> & {
+  meant: WeighedOption | null;
+  left: Whole<Schemas["LeftView"]> | null;
+};
 export type LedgerExchange = Whole<Schemas["ExchangeView"]>;
 export type LedgerTotal = Whole<Schemas["TotalView"]>;
 export type Ledger = Omit<Whole<Schemas["LedgerView"]>, "entries" | "safeties" | "exchanges" | "totals"> & {

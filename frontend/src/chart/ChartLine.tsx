@@ -1,5 +1,17 @@
 /** Under the table: which map is shown, how wide the window is drawn, what the pointer reads. */
-import type { Advised, Angle, Chart, Outlook, Place, Places, Reading, Routes, Shot, TableView, Words } from "../api/types";
+import type {
+  Advised,
+  Angle,
+  Chart,
+  Outlook,
+  Place,
+  Places,
+  Reading,
+  Routes,
+  Shot,
+  TableView,
+  Words,
+} from "../api/types";
 import { useDesk } from "../rack/deskStore";
 import { keyOf } from "../commands/commands";
 import { capital } from "../parts/fields";
@@ -10,55 +22,143 @@ import { highest, readAt } from "./lines";
 import { ReadingLine } from "./ReadingLine";
 import { RouteLine } from "./RouteLine";
 import { drawn } from "./drawn";
-import { amount, change, CHANGED, figure, LINES, measureOf, PURPOSE, spread, type Measure } from "../parts/measure";
+import {
+  amount,
+  change,
+  CHANGED,
+  figure,
+  LINES,
+  measureOf,
+  PURPOSE,
+  spread,
+  type Measure,
+} from "../parts/measure";
 
-type Props = { outlook: Outlook | null; routes: Routes | null; reading: Reading | null; shot: Shot; balls: Places; table: TableView; words: Words; units: Units };
+type Props = {
+  outlook: Outlook | null;
+  routes: Routes | null;
+  reading: Reading | null;
+  shot: Shot;
+  balls: Places;
+  table: TableView;
+  words: Words;
+  units: Units;
+};
 
 export function ChartLine({ outlook, routes, reading, shot, balls, table, words, units }: Props) {
   const { view, loss } = useChart();
   const chart = chartOf(outlook, view);
   const measure = measureOf(outlook?.measure ?? "");
   const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
-  const views: [View, string][] = [["next", after], ["routes", "routes"], ["here", "from here"], ["order", "order"], ["table", "reading"], ["off", "none"]];
+  const views: [View, string][] = [
+    ["next", after],
+    ["routes", "routes"],
+    ["here", "from here"],
+    ["order", "order"],
+    ["table", "reading"],
+    ["off", "none"],
+  ];
   return (
     // On a phone the line takes room from the slips only while a map is shown; the menu switches it on.
-    <div className={`px-1 text-sm ${view === "off" ? "hidden sm:block" : ""}`} aria-label="Map of chances" role="group">
+    <div
+      className={`px-1 text-sm ${view === "off" ? "hidden sm:block" : ""}`}
+      aria-label="Map of chances"
+      role="group"
+    >
       <div className="flex flex-wrap items-baseline gap-x-3">
         <span className="flex items-baseline">
-          <kbd className="key" aria-hidden="true">{keyOf("map")}</kbd>
+          <kbd className="key" aria-hidden="true">
+            {keyOf("map")}
+          </kbd>
           <span className="quiet px-1">show</span>
           {views.map(([one, text]) => (
-            <button key={one} type="button" className="pick text-sm" aria-pressed={view === one} onClick={() => show(one)}>{text}</button>
+            <button
+              key={one}
+              type="button"
+              className="pick text-sm"
+              aria-pressed={view === one}
+              onClick={() => show(one)}
+            >
+              {text}
+            </button>
           ))}
         </span>
         {view !== "off" && chart && (
           <span className="flex items-baseline">
             <span className="quiet pr-1">window within</span>
             {LOSSES.map((one) => (
-              <button key={one} type="button" className="pick num text-sm" aria-pressed={loss === one} onClick={() => allow(one)}>{(one * 100).toFixed(0)}</button>
+              <button
+                key={one}
+                type="button"
+                className="pick num text-sm"
+                aria-pressed={loss === one}
+                onClick={() => allow(one)}
+              >
+                {(one * 100).toFixed(0)}
+              </button>
             ))}
-            <span className="quiet pl-1">{measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}{measure === "chance" && loss > highest(chart) / 2 && ", and at least half of it"}</span>
+            <span className="quiet pl-1">
+              {measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}
+              {measure === "chance" && loss > highest(chart) / 2 && ", and at least half of it"}
+            </span>
           </span>
         )}
-        {view !== "off" && <span className="quiet" role="status">{view === "routes" ? waiting(routes, "routes") : view === "table" ? waiting(reading, "the table") : progress(outlook, chart, view)}</span>}
+        {view !== "off" && (
+          <span className="quiet" role="status">
+            {view === "routes"
+              ? waiting(routes, "routes")
+              : view === "table"
+                ? waiting(reading, "the table")
+                : progress(outlook, chart, view)}
+          </span>
+        )}
       </div>
       {["next", "here", "order"].includes(view) && outlook?.advised && (
         <p>
           From where the cue ball lies <b className="num">{amount(measure, outlook.value)}</b>
           <Spread measure={measure} error={outlook.error} /> {PURPOSE[measure]}
-          {outlook.frame !== null && <> and <b className="num">{chance(outlook.frame)}</b> to win the frame, by estimate</>}
-          {outlook.break_shot !== null && <>, a playable break shot <span className="num">{chance(outlook.break_shot)}</span></>}, playing {shotWords(outlook.advised, words, units)}.
+          {outlook.frame !== null && (
+            <>
+              {" "}
+              and <b className="num">{chance(outlook.frame)}</b> to win the frame, by estimate
+            </>
+          )}
+          {outlook.break_shot !== null && (
+            <>
+              , a playable break shot <span className="num">{chance(outlook.break_shot)}</span>
+            </>
+          )}
+          , playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
-      {view === "order" && outlook && outlook.proposed.length > 0 && <Order outlook={outlook} measure={measure} words={words} />}
+      {view === "order" && outlook && outlook.proposed.length > 0 && (
+        <Order outlook={outlook} measure={measure} words={words} />
+      )}
       {view === "order" && outlook?.own && <Own outlook={outlook} measure={measure} />}
       {view === "routes" && routes && <RouteLine routes={routes} words={words} units={units} />}
-      {view === "table" && reading?.stage === "fine" && <ReadingLine reading={reading} balls={balls} table={table} words={words} units={units} />}
-      {view === "next" && outlook?.angle && chart && (
-        <p data-testid="angle">On {theBall(outlook.angle.ball)}, {words.pockets[outlook.angle.pocket]}, from <span className="num">{length(outlook.angle.distance, units)}</span>: <b>{outlook.angle.words}</b>.</p>
+      {view === "table" && reading?.stage === "fine" && (
+        <ReadingLine reading={reading} balls={balls} table={table} words={words} units={units} />
       )}
-      {view === "next" && chart && <Meant chart={chart} measure={measure} shot={shot} loss={loss} angle={outlook?.angle ?? null} units={units} />}
-      {view !== "off" && chart && <Probe chart={chart} measure={measure} table={table} words={words} units={units} />}
+      {view === "next" && outlook?.angle && chart && (
+        <p data-testid="angle">
+          On {theBall(outlook.angle.ball)}, {words.pockets[outlook.angle.pocket]}, from{" "}
+          <span className="num">{length(outlook.angle.distance, units)}</span>: <b>{outlook.angle.words}</b>
+          .
+        </p>
+      )}
+      {view === "next" && chart && (
+        <Meant
+          chart={chart}
+          measure={measure}
+          shot={shot}
+          loss={loss}
+          angle={outlook?.angle ?? null}
+          units={units}
+        />
+      )}
+      {view !== "off" && chart && (
+        <Probe chart={chart} measure={measure} table={table} words={words} units={units} />
+      )}
     </div>
   );
 }
@@ -75,12 +175,29 @@ function Own({ outlook, measure }: { outlook: Outlook; measure: Measure }) {
   const own = outlook.own;
   if (!own) return null;
   const order = own.balls.map(ballName).join(" → ");
-  if (own.value === null) return <p data-testid="own-order">Order written down, {order}: <span className="quiet">not valued: {own.reason}</span></p>;
+  if (own.value === null)
+    return (
+      <p data-testid="own-order">
+        Order written down, {order}: <span className="quiet">not valued: {own.reason}</span>
+      </p>
+    );
   const less = own.value - (outlook.value ?? 0);
   const close = Math.abs(less) <= 2 * (own.error ?? 0);
   return (
     <p data-testid="own-order">
-      Order written down, {order}: <b className="num">{amount(measure, own.value)}</b><Spread measure={measure} error={own.error} />, {close ? <span className="quiet">too close to call against the proposed one</span> : <><b className="num" style={{ color: less > 0 ? "var(--gain)" : "var(--loss)" }}>{change(measure, less)}</b> {CHANGED[measure]} against the proposed one</>}.
+      Order written down, {order}: <b className="num">{amount(measure, own.value)}</b>
+      <Spread measure={measure} error={own.error} />,{" "}
+      {close ? (
+        <span className="quiet">too close to call against the proposed one</span>
+      ) : (
+        <>
+          <b className="num" style={{ color: less > 0 ? "var(--gain)" : "var(--loss)" }}>
+            {change(measure, less)}
+          </b>{" "}
+          {CHANGED[measure]} against the proposed one
+        </>
+      )}
+      .
     </p>
   );
 }
@@ -99,7 +216,8 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
   if (outlook.stage === "waiting") return `working out the first picture, ${outlook.maps} maps…`;
   if (outlook.stage === "rough") return `rough; refining, ${outlook.maps} maps…`;
   if (view === "order") return outlook.proposed.length ? "" : "no shot was found from here";
-  if (!chart && view === "next") return outlook.after ? "nothing follows: that ball ends the rack" : "no shot leads on from here";
+  if (!chart && view === "next")
+    return outlook.after ? "nothing follows: that ball ends the rack" : "no shot leads on from here";
   return LINES[measureOf(outlook.measure)];
 }
 
@@ -119,10 +237,22 @@ function Order({ outlook, measure, words }: { outlook: Outlook; measure: Measure
       {legs.map((leg, k) => (
         <span key={k}>
           {k > 0 && " → "}
-          <span title={`${words.pockets[leg.shot.pocket] ?? leg.shot.pocket}; ${amount(measure, leg.value)} ${PURPOSE[measure]}`} className={k === outlook.hardest ? "font-bold" : ""}>{ballName(leg.shot.ball)}</span>
+          <span
+            title={`${words.pockets[leg.shot.pocket] ?? leg.shot.pocket}; ${amount(measure, leg.value)} ${PURPOSE[measure]}`}
+            className={k === outlook.hardest ? "font-bold" : ""}
+          >
+            {ballName(leg.shot.ball)}
+          </span>
         </span>
       ))}
-      {worst && <>; the key shot is {theBall(worst.shot.ball)}, {words.pockets[worst.shot.pocket] ?? worst.shot.pocket}: pot and position keep <span className="num">{(worst.kept * 100).toFixed(0)} %</span> of what could follow</>}.
+      {worst && (
+        <>
+          ; the key shot is {theBall(worst.shot.ball)},{" "}
+          {words.pockets[worst.shot.pocket] ?? worst.shot.pocket}: pot and position keep{" "}
+          <span className="num">{(worst.kept * 100).toFixed(0)} %</span> of what could follow
+        </>
+      )}
+      .
     </p>
   );
 }
@@ -138,7 +268,21 @@ const VERDICTS = {
 };
 
 /** The planned place and the one that came, by the map: what each is worth, and what missing it cost. */
-function Meant({ chart, measure, shot, loss, angle, units }: { chart: Chart; measure: Measure; shot: Shot; loss: number; angle: Angle | null; units: Units }) {
+function Meant({
+  chart,
+  measure,
+  shot,
+  loss,
+  angle,
+  units,
+}: {
+  chart: Chart;
+  measure: Measure;
+  shot: Shot;
+  loss: number;
+  angle: Angle | null;
+  units: Units;
+}) {
   const plan = drawn(chart, measure, shot.plan.target, loss, angle);
   const ended = shot.result?.cue_end ? readAt(chart, shot.result.cue_end) : null;
   if (!plan && !ended) return null;
@@ -147,7 +291,19 @@ function Meant({ chart, measure, shot, loss, angle, units }: { chart: Chart; mea
     <p data-testid="meant">
       {plan && (
         <>
-          {plan.where ? capital(plan.where) : "Planned place"} <b className="num">{one ? amount(measure, plan.mean) : `${figure(measure, plan.low)} to ${amount(measure, plan.high)}`}</b>{Math.abs(plan.rise) >= RISE * (plan.high || 1) && `, better ${plan.rise > 0 ? "long" : "short"}`}, {VERDICTS[plan.verdict]}{plan.room > ROOMY && <>, which runs on for <span className="num">{length(plan.room, units)}</span></>}
+          {plan.where ? capital(plan.where) : "Planned place"}{" "}
+          <b className="num">
+            {one
+              ? amount(measure, plan.mean)
+              : `${figure(measure, plan.low)} to ${amount(measure, plan.high)}`}
+          </b>
+          {Math.abs(plan.rise) >= RISE * (plan.high || 1) && `, better ${plan.rise > 0 ? "long" : "short"}`}
+          , {VERDICTS[plan.verdict]}
+          {plan.room > ROOMY && (
+            <>
+              , which runs on for <span className="num">{length(plan.room, units)}</span>
+            </>
+          )}
         </>
       )}
       {plan && ended && "; "}
@@ -155,7 +311,21 @@ function Meant({ chart, measure, shot, loss, angle, units }: { chart: Chart; mea
         <>
           {plan ? "ended" : "Ended"} at <b className="num">{amount(measure, ended.value)}</b>
           <Spread measure={measure} error={ended.error} />
-          {plan && (Math.abs(ended.value - plan.mean) <= 2 * ended.error ? <span className="quiet">: too close to call</span> : <>: <b className="num" style={{ color: ended.value > plan.mean ? "var(--gain)" : "var(--loss)" }}>{change(measure, ended.value - plan.mean)}</b> {CHANGED[measure]}</>)}
+          {plan &&
+            (Math.abs(ended.value - plan.mean) <= 2 * ended.error ? (
+              <span className="quiet">: too close to call</span>
+            ) : (
+              <>
+                :{" "}
+                <b
+                  className="num"
+                  style={{ color: ended.value > plan.mean ? "var(--gain)" : "var(--loss)" }}
+                >
+                  {change(measure, ended.value - plan.mean)}
+                </b>{" "}
+                {CHANGED[measure]}
+              </>
+            ))}
         </>
       )}
     </p>
@@ -163,16 +333,31 @@ function Meant({ chart, measure, shot, loss, angle, units }: { chart: Chart; mea
 }
 
 /** What the pointer reads off the map. */
-function Probe({ chart, measure, table, words, units }: { chart: Chart; measure: Measure; table: TableView; words: Words; units: Units }) {
+function Probe({
+  chart,
+  measure,
+  table,
+  words,
+  units,
+}: {
+  chart: Chart;
+  measure: Measure;
+  table: TableView;
+  words: Words;
+  units: Units;
+}) {
   const pointer = useDesk((s) => s.pointer);
-  const inside = pointer && pointer[0] > 0 && pointer[1] > 0 && pointer[0] < table.length && pointer[1] < table.width;
-  if (!inside) return <p className="quiet hidden sm:block">Point at the table to read the chance from there.</p>;
+  const inside =
+    pointer && pointer[0] > 0 && pointer[1] > 0 && pointer[0] < table.length && pointer[1] < table.width;
+  if (!inside)
+    return <p className="quiet hidden sm:block">Point at the table to read the chance from there.</p>;
   const read = readAt(chart, pointer as Place);
   const shot = read.shot === null ? null : (chart.advised[read.shot] ?? null);
   return (
     <p data-testid="probe">
       From there <b className="num">{amount(measure, read.value)}</b>
-      <Spread measure={measure} error={read.error} /> {PURPOSE[measure]}{shot ? `, next ${shotWords(shot, words, units)}` : ": no pot found"}
+      <Spread measure={measure} error={read.error} /> {PURPOSE[measure]}
+      {shot ? `, next ${shotWords(shot, words, units)}` : ": no pot found"}
     </p>
   );
 }

@@ -21,19 +21,52 @@ export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss
     const [dead] = linesAt(chart, [best * DEAD]);
     return { even: linesAt(chart, levels(chart)), window, dead };
   }, [chart, measure, best, loss]);
-  const path = (line: Line) => line.parts.map((part) => `M${part.map(([x, y]) => `${x.toFixed(0)},${(table.width - y).toFixed(0)}`).join("L")}`).join("");
-  const free: Place[] = [...(Object.values(balls) as Place[]), ...table.pockets.map((one) => one.mouth as Place)];
+  const path = (line: Line) =>
+    line.parts
+      .map(
+        (part) => `M${part.map(([x, y]) => `${x.toFixed(0)},${(table.width - y).toFixed(0)}`).join("L")}`,
+      )
+      .join("");
+  const free: Place[] = [
+    ...(Object.values(balls) as Place[]),
+    ...table.pockets.map((one) => one.mouth as Place),
+  ];
   return (
     <g data-mark="chart" pointerEvents="none" fill="none" stroke="var(--table-ink)" strokeLinejoin="round">
-      {even.map((line) => <path key={line.level} d={path(line)} strokeWidth={2.6} strokeOpacity={0.5} />)}
-      {dead && <path d={path(dead)} strokeWidth={5} strokeOpacity={0.75} strokeDasharray="1 13" strokeLinecap="round" data-mark="dead-zone" />}
+      {even.map((line) => (
+        <path key={line.level} d={path(line)} strokeWidth={2.6} strokeOpacity={0.5} />
+      ))}
+      {dead && (
+        <path
+          d={path(dead)}
+          strokeWidth={5}
+          strokeOpacity={0.75}
+          strokeDasharray="1 13"
+          strokeLinecap="round"
+          data-mark="dead-zone"
+        />
+      )}
       {window && <path d={path(window)} strokeWidth={7} strokeOpacity={0.9} data-mark="computed-window" />}
       {even.map((line) => {
         const at = labelAt(line, free);
-        return at && (
-          <text key={line.level} x={at[0]} y={table.width - at[1]} dy="0.35em" textAnchor="middle" className="num" style={{ fontSize: table.length * 0.015 }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={14} paintOrder="stroke">
-            {figure(measure, line.level)}
-          </text>
+        return (
+          at && (
+            <text
+              key={line.level}
+              x={at[0]}
+              y={table.width - at[1]}
+              dy="0.35em"
+              textAnchor="middle"
+              className="num"
+              style={{ fontSize: table.length * 0.015 }}
+              fill="var(--table-ink)"
+              stroke="var(--cloth)"
+              strokeWidth={14}
+              paintOrder="stroke"
+            >
+              {figure(measure, line.level)}
+            </text>
+          )
         );
       })}
     </g>

@@ -16,24 +16,55 @@ const NEAR = 2.5; // ball radii round a ball within which the pointer means it
 export function ReadingLine({ reading, balls, table, words, units }: Props) {
   const problems = reading.balls.filter((one) => one.problem);
   const insurance = reading.balls.filter((one) => one.insurance);
-  const inTheWay = Object.entries(reading.blockers).filter(([, count]) => count > 1).slice(0, 3);
+  const inTheWay = Object.entries(reading.blockers)
+    .filter(([, count]) => count > 1)
+    .slice(0, 3);
   return (
     <>
-    <Pointed reading={reading} balls={balls} table={table} words={words} />
-    <div data-testid="reading" className="lg:max-h-32 lg:overflow-y-auto">
-      <p>
-        {problems.length ? <>Problem: {reasons(problems).map(([why, balls], k) => <span key={why}>{k > 0 && "; "}<b>{theBalls(balls)}</b>, {why}</span>)}.</> : <>No problem ball.</>}
-        {insurance.length > 0 && <> Insurance: {theBalls(insurance.map((one) => one.ball))}.</>}
-        {inTheWay.length > 0 && <> In the way: {inTheWay.map(([ball, count], k) => <span key={ball}>{k > 0 && ", "}{theBall(ball)} of <span className="num">{count}</span> ways</span>)}.</>}
-      </p>
-      <Clusters reading={reading} words={words} units={units} />
-      <Nudge reading={reading} words={words} units={units} />
-      {reading.chains.map((one, k) => (
-        <p key={k}>
-          {k === 0 ? "Break ball" : "or"} <b>{theBall(one.break_ball)}</b> (<span className="num">{chance(one.chance)}</span> from its best place), key ball <b>{theBall(one.key_ball)}</b>{one.before && <>, before it {theBall(one.before)}</>}: a break shot comes with <span className="num">{chance(one.kept)}</span> from most places.
+      <Pointed reading={reading} balls={balls} table={table} words={words} />
+      <div data-testid="reading" className="lg:max-h-32 lg:overflow-y-auto">
+        <p>
+          {problems.length ? (
+            <>
+              Problem:{" "}
+              {reasons(problems).map(([why, balls], k) => (
+                <span key={why}>
+                  {k > 0 && "; "}
+                  <b>{theBalls(balls)}</b>, {why}
+                </span>
+              ))}
+              .
+            </>
+          ) : (
+            <>No problem ball.</>
+          )}
+          {insurance.length > 0 && <> Insurance: {theBalls(insurance.map((one) => one.ball))}.</>}
+          {inTheWay.length > 0 && (
+            <>
+              {" "}
+              In the way:{" "}
+              {inTheWay.map(([ball, count], k) => (
+                <span key={ball}>
+                  {k > 0 && ", "}
+                  {theBall(ball)} of <span className="num">{count}</span> ways
+                </span>
+              ))}
+              .
+            </>
+          )}
         </p>
-      ))}
-    </div>
+        <Clusters reading={reading} words={words} units={units} />
+        <Nudge reading={reading} words={words} units={units} />
+        {reading.chains.map((one, k) => (
+          <p key={k}>
+            {k === 0 ? "Break ball" : "or"} <b>{theBall(one.break_ball)}</b> (
+            <span className="num">{chance(one.chance)}</span> from its best place), key ball{" "}
+            <b>{theBall(one.key_ball)}</b>
+            {one.before && <>, before it {theBall(one.before)}</>}: a break shot comes with{" "}
+            <span className="num">{chance(one.kept)}</span> from most places.
+          </p>
+        ))}
+      </div>
     </>
   );
 }
@@ -47,24 +78,43 @@ function reasons(problems: BallReading[]): [string, string[]][] {
 
 function Clusters({ reading, words, units }: { reading: Reading; words: Words; units: Units }) {
   const ways = openers(reading);
-  const picked = turnOf(useChart((s) => s.picked), ways.length);
+  const picked = turnOf(
+    useChart((s) => s.picked),
+    ways.length,
+  );
   const one = ways[picked];
   if (!reading.clusters.length) return <p className="quiet">No cluster.</p>;
   return (
     <>
       {reading.clusters.map((cluster, k) => (
         <p key={k}>
-          Cluster <b>{cluster.balls.map(ballMark).join("–")}</b>, the nearest <span className="num">{length(cluster.gap, units)}</span> apart, <span className="num">{length(cluster.needed, units)}</span> short of room for a ball; {cluster.ways.length ? "opened" : "no pot opens it"}
-          {ways.map((way, n) => way.cluster === k && (
-            <button key={n} type="button" className="pick text-sm" aria-pressed={n === picked} onClick={() => pick(n)}>
-              off {theBall(way.way.shot.ball)}
-            </button>
-          ))}
+          Cluster <b>{cluster.balls.map(ballMark).join("–")}</b>, the nearest{" "}
+          <span className="num">{length(cluster.gap, units)}</span> apart,{" "}
+          <span className="num">{length(cluster.needed, units)}</span> short of room for a ball;{" "}
+          {cluster.ways.length ? "opened" : "no pot opens it"}
+          {ways.map(
+            (way, n) =>
+              way.cluster === k && (
+                <button
+                  key={n}
+                  type="button"
+                  className="pick text-sm"
+                  aria-pressed={n === picked}
+                  onClick={() => pick(n)}
+                >
+                  off {theBall(way.way.shot.ball)}
+                </button>
+              ),
+          )}
         </p>
       ))}
       {one && (
         <p>
-          Off {theBall(one.way.shot.ball)}, {words.pockets[one.way.shot.pocket]}, from the ringed place: <span className="num">{speed(one.way.shot.speed, units)}</span>, {tipAt(one.way.shot)}; pot <span className="num">{chance(one.way.shot.pot)}</span>, pot and opened <b className="num">{chance(one.way.chance)}</b>; meets {theBall(one.way.meets)}, frees {theBalls(one.way.frees)}.
+          Off {theBall(one.way.shot.ball)}, {words.pockets[one.way.shot.pocket]}, from the ringed place:{" "}
+          <span className="num">{speed(one.way.shot.speed, units)}</span>, {tipAt(one.way.shot)}; pot{" "}
+          <span className="num">{chance(one.way.shot.pot)}</span>, pot and opened{" "}
+          <b className="num">{chance(one.way.chance)}</b>; meets {theBall(one.way.meets)}, frees{" "}
+          {theBalls(one.way.frees)}.
         </p>
       )}
     </>
@@ -74,35 +124,91 @@ function Clusters({ reading, words, units }: { reading: Reading; words: Words; u
 /** Touch the cluster now or leave it, by what each leaves. */
 function Nudge({ reading, words, units }: { reading: Reading; words: Words; units: Units }) {
   const { nudge: both, nudge_waits: waits } = reading;
-  if (waits && reading.clusters.length) return <p className="quiet" role="status">weighing a nudge against leaving it…</p>;
+  if (waits && reading.clusters.length)
+    return (
+      <p className="quiet" role="status">
+        weighing a nudge against leaving it…
+      </p>
+    );
   if (!both?.leave && !both?.nudge) return null;
-  const say = ({ shot }: Weighed) => `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? ""}, ${speed(shot.speed, units)}, ${tipAt(shot)}`;
+  const say = ({ shot }: Weighed) =>
+    `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? ""}, ${speed(shot.speed, units)}, ${tipAt(shot)}`;
   const worth = (one: Weighed) => {
     const off = spread("chance", one.error);
-    return <><b className="num">{chance(one.value)}</b>{off && <> <span className="num quiet">{off}</span></>}</>;
+    return (
+      <>
+        <b className="num">{chance(one.value)}</b>
+        {off && (
+          <>
+            {" "}
+            <span className="num quiet">{off}</span>
+          </>
+        )}
+      </>
+    );
   };
   const { nudge, leave } = both;
   const less = nudge && leave ? nudge.value - leave.value : 0;
   const close = nudge && leave && Math.abs(less) <= 2 * Math.hypot(nudge.error, leave.error);
   return (
     <p data-testid="nudge">
-      {nudge ? <>Nudge ({say(nudge)}) {worth(nudge)} to run out</> : "No pot from here nudges it"}; {leave ? <>leave it ({say(leave)}) {worth(leave)}</> : "every pot touches it"}
-      {nudge && leave && <>: {close ? <span className="quiet">too close to call</span> : <b>{less > 0 ? "nudge" : "leave"}</b>}</>}.
+      {nudge ? (
+        <>
+          Nudge ({say(nudge)}) {worth(nudge)} to run out
+        </>
+      ) : (
+        "No pot from here nudges it"
+      )}
+      ;{" "}
+      {leave ? (
+        <>
+          leave it ({say(leave)}) {worth(leave)}
+        </>
+      ) : (
+        "every pot touches it"
+      )}
+      {nudge && leave && (
+        <>
+          :{" "}
+          {close ? <span className="quiet">too close to call</span> : <b>{less > 0 ? "nudge" : "leave"}</b>}
+        </>
+      )}
+      .
     </p>
   );
 }
 
 /** The ball under the pointer: where it passes to. */
-function Pointed({ reading, balls, table, words }: { reading: Reading; balls: Places; table: TableView; words: Words }) {
+function Pointed({
+  reading,
+  balls,
+  table,
+  words,
+}: {
+  reading: Reading;
+  balls: Places;
+  table: TableView;
+  words: Words;
+}) {
   const pointer = useDesk((s) => s.pointer);
-  const one = pointer && reading.balls.find((ball) => balls[ball.ball] && distance(balls[ball.ball] as Place, pointer) < NEAR * table.cue_ball_radius);
+  const one =
+    pointer &&
+    reading.balls.find(
+      (ball) =>
+        balls[ball.ball] && distance(balls[ball.ball] as Place, pointer) < NEAR * table.cue_ball_radius,
+    );
   if (!one) return <p className="quiet hidden sm:block">Point at a ball to read where it passes.</p>;
   return <p data-testid="passes">{passes(one, words)}</p>;
 }
 
 export function passes(one: BallReading, words: Words): string {
-  const open = [...one.passages].filter((way) => way.open_share > 0).sort((a, b) => b.open_share - a.open_share);
-  const text = open.map((way) => `${words.pockets[way.pocket] ?? way.pocket}${way.open_share < 0.995 ? ` ${percent(way.open_share)}${way.blockers.length ? `, ${theBalls(way.blockers)} in the way` : ""}` : ""}`);
+  const open = [...one.passages]
+    .filter((way) => way.open_share > 0)
+    .sort((a, b) => b.open_share - a.open_share);
+  const text = open.map(
+    (way) =>
+      `${words.pockets[way.pocket] ?? way.pocket}${way.open_share < 0.995 ? ` ${percent(way.open_share)}${way.blockers.length ? `, ${theBalls(way.blockers)} in the way` : ""}` : ""}`,
+  );
   const made = `made more often than not from ${percent(one.reach)} of the table`;
   return `${theBall(one.ball)} passes to: ${text.join("; ") || "no pocket"}; ${made}.`;
 }

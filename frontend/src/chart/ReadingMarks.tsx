@@ -12,7 +12,9 @@ const MOST = 4;
 
 /** Every way to open a cluster, cluster by cluster. */
 export const openers = (reading: Reading): { cluster: number; way: BreakOut }[] =>
-  reading.clusters.flatMap((one, cluster) => one.ways.slice(0, MOST).map((way) => ({ cluster, way: way as BreakOut })));
+  reading.clusters.flatMap((one, cluster) =>
+    one.ways.slice(0, MOST).map((way) => ({ cluster, way: way as BreakOut })),
+  );
 
 export const ReadingMarks = memo(function ReadingMarks({ table, reading, balls, picked }: Props) {
   const r = radius(table, "cue");
@@ -20,39 +22,100 @@ export const ReadingMarks = memo(function ReadingMarks({ table, reading, balls, 
   const ways = openers(reading);
   const chosen = ways[turnOf(picked, ways.length)];
   return (
-    <g data-mark="reading" pointerEvents="none" fill="none" stroke="var(--table-ink)" strokeLinecap="round" strokeLinejoin="round">
-      {!chosen && reading.balls.map((one) => {
-        const from = balls[one.ball];
-        if (!from) return null;
-        return one.passages.filter((way) => way.open_share >= OPEN).map((way) => {
-          const to = table.pockets.find((p) => p.name === way.pocket)?.mouth as Place | undefined;
-          if (!to) return null;
-          const [a, b] = [flip(from), flip(to)];
-          return <line key={`${one.ball}${way.pocket}`} x1={a[0]} y1={a[1]} x2={b[0]} y2={b[1]} strokeWidth={3} strokeDasharray="1 15" strokeOpacity={0.5} />;
-        });
-      })}
+    <g
+      data-mark="reading"
+      pointerEvents="none"
+      fill="none"
+      stroke="var(--table-ink)"
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    >
+      {!chosen &&
+        reading.balls.map((one) => {
+          const from = balls[one.ball];
+          if (!from) return null;
+          return one.passages
+            .filter((way) => way.open_share >= OPEN)
+            .map((way) => {
+              const to = table.pockets.find((p) => p.name === way.pocket)?.mouth as Place | undefined;
+              if (!to) return null;
+              const [a, b] = [flip(from), flip(to)];
+              return (
+                <line
+                  key={`${one.ball}${way.pocket}`}
+                  x1={a[0]}
+                  y1={a[1]}
+                  x2={b[0]}
+                  y2={b[1]}
+                  strokeWidth={3}
+                  strokeDasharray="1 15"
+                  strokeOpacity={0.5}
+                />
+              );
+            });
+        })}
       {reading.clusters.map((one) => (
         <g key={one.balls.join()} data-mark="cluster">
           {one.balls.map((ball) => {
             const at = balls[ball];
-            return at && <circle key={ball} cx={at[0]} cy={table.width - at[1]} r={r * 1.55} strokeWidth={3.5} strokeOpacity={0.85} />;
+            return (
+              at && (
+                <circle
+                  key={ball}
+                  cx={at[0]}
+                  cy={table.width - at[1]}
+                  r={r * 1.55}
+                  strokeWidth={3.5}
+                  strokeOpacity={0.85}
+                />
+              )
+            );
           })}
         </g>
       ))}
-      {reading.balls.filter((one) => one.problem).map((one) => {
-        const at = balls[one.ball];
-        return at && <circle key={one.ball} data-mark="problem" cx={at[0]} cy={table.width - at[1]} r={r * 1.9} strokeWidth={4} strokeDasharray="1 11" />;
-      })}
+      {reading.balls
+        .filter((one) => one.problem)
+        .map((one) => {
+          const at = balls[one.ball];
+          return (
+            at && (
+              <circle
+                key={one.ball}
+                data-mark="problem"
+                cx={at[0]}
+                cy={table.width - at[1]}
+                r={r * 1.9}
+                strokeWidth={4}
+                strokeDasharray="1 11"
+              />
+            )
+          );
+        })}
       {chosen && (
         <g data-mark="break-out">
           {(chosen.way.paths as Path[]).map((one) => (
-            <polyline key={one.ball} points={wayOf(table, one)} strokeWidth={one.ball === "cue" ? 7 : 4} strokeDasharray="1 13" />
+            <polyline
+              key={one.ball}
+              points={wayOf(table, one)}
+              strokeWidth={one.ball === "cue" ? 7 : 4}
+              strokeDasharray="1 13"
+            />
           ))}
-          <circle cx={chosen.way.place[0]} cy={table.width - chosen.way.place[1]} r={r} strokeWidth={4} strokeDasharray="2 9" />
+          <circle
+            cx={chosen.way.place[0]}
+            cy={table.width - chosen.way.place[1]}
+            r={r}
+            strokeWidth={4}
+            strokeDasharray="2 9"
+          />
         </g>
       )}
-      {reading.chains[0] && <ChainMark table={table} place={reading.chains[0].place as Place} word="break shot" />}
-      {reading.chains[0] && <ChainMark table={table} place={reading.chains[0].key_place as Place} word="key ball" />}
+      {reading.chains[0] && (
+        <ChainMark table={table} place={reading.chains[0].place as Place} word="break shot" />
+      )}
+      {reading.chains[0] && (
+        <ChainMark table={table} place={reading.chains[0].key_place as Place} word="key ball" />
+      )}
     </g>
   );
 });
@@ -64,7 +127,18 @@ function ChainMark({ table, place, word }: { table: TableView; place: Place; wor
   return (
     <g>
       <circle cx={x} cy={y} r={radius(table, "cue")} strokeWidth={4} strokeDasharray="2 9" />
-      <text x={x} y={y - radius(table, "cue") * 1.5} textAnchor="middle" style={{ fontSize: size }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={size * 0.4} paintOrder="stroke">{word}</text>
+      <text
+        x={x}
+        y={y - radius(table, "cue") * 1.5}
+        textAnchor="middle"
+        style={{ fontSize: size }}
+        fill="var(--table-ink)"
+        stroke="var(--cloth)"
+        strokeWidth={size * 0.4}
+        paintOrder="stroke"
+      >
+        {word}
+      </text>
     </g>
   );
 }

@@ -9,7 +9,10 @@ import { turnOf } from "./ways";
 type Props = { routes: Routes; words: Words; units: Units };
 
 export function RouteLine({ routes, words, units }: Props) {
-  const picked = turnOf(useChart((s) => s.picked), routes.routes.length);
+  const picked = turnOf(
+    useChart((s) => s.picked),
+    routes.routes.length,
+  );
   const route = routes.routes[picked];
   if (!route || !routes.ball) return null;
   const measure = measureOf(routes.measure);
@@ -17,21 +20,36 @@ export function RouteLine({ routes, words, units }: Props) {
   return (
     <div data-testid="routes">
       <p className="flex flex-wrap items-baseline">
-        <span className="quiet pr-1">after {theBall(routes.ball)}, {pocket}</span>
+        <span className="quiet pr-1">
+          after {theBall(routes.ball)}, {pocket}
+        </span>
         {routes.routes.map((one, k) => (
-          <button key={k} type="button" className="pick text-sm" aria-pressed={k === picked} onClick={() => pick(k)}>
-            <span className="num">{k + 1}</span> {railWords(one.rails)}{alike(routes.routes, one) && <span className="quiet"> {one.spin.split(", ")[0]}</span>}
+          <button
+            key={k}
+            type="button"
+            className="pick text-sm"
+            aria-pressed={k === picked}
+            onClick={() => pick(k)}
+          >
+            <span className="num">{k + 1}</span> {railWords(one.rails)}
+            {alike(routes.routes, one) && <span className="quiet"> {one.spin.split(", ")[0]}</span>}
           </button>
         ))}
       </p>
       <p>
         {picked === 0 ? <>Keeps position over the widest range of speed: </> : <>Keeps position </>}
-        <b className="num">−{percent(route.slower)}</b> to <b className="num">+{percent(route.faster)}</b>
-        {" "}of <span className="num">{speed(route.speed, units)}</span>, {tipAt(route)}{side(route)}{route.entry && <>; comes in {route.entry} of the next shot</>}, <span className="num">{length(route.travel, units)}</span> of travel
+        <b className="num">−{percent(route.slower)}</b> to <b className="num">+{percent(route.faster)}</b>{" "}
+        of <span className="num">{speed(route.speed, units)}</span>, {tipAt(route)}
+        {side(route)}
+        {route.entry && <>; comes in {route.entry} of the next shot</>},{" "}
+        <span className="num">{length(route.travel, units)}</span> of travel
         {route.touches.length > 0 && <>, touching {theBalls(route.touches)} on the way</>}.
       </p>
       <p>
-        Pot <b className="num">{chance(route.pot)}</b>, pot and inside the window <b className="num">{chance(route.inside)}</b>, scratch <b className="num">{chance(route.scratch)}</b>; in all <b className="num">{amount(measure, route.worth)}</b>
+        Pot <b className="num">{chance(route.pot)}</b>, pot and inside the window{" "}
+        <b className="num">{chance(route.inside)}</b>, scratch{" "}
+        <b className="num">{chance(route.scratch)}</b>; in all{" "}
+        <b className="num">{amount(measure, route.worth)}</b>
         <span className="num quiet"> {spread(measure, route.error)}</span> {PURPOSE[measure]}.
       </p>
     </div>
@@ -42,7 +60,8 @@ export function RouteLine({ routes, words, units }: Props) {
 export const railWords = (rails: string[]): string => (rails.length ? rails.join(", ") : "no rail");
 
 /** Whether another route meets the same rails, so that its spin must be said. */
-const alike = (routes: Route[], one: Route): boolean => routes.some((other) => other !== one && railWords(other.rails) === railWords(one.rails));
+const alike = (routes: Route[], one: Route): boolean =>
+  routes.some((other) => other !== one && railWords(other.rails) === railWords(one.rails));
 
 function side(route: Route): string {
   const word = route.spin.split(", ")[1];

@@ -9,24 +9,52 @@ export const RouteMarks = memo(function RouteMarks({ table, routes, picked }: Pr
   const size = table.length * 0.018;
   const chosen = turnOf(picked, routes.routes.length);
   return (
-    <g data-mark="routes" pointerEvents="none" fill="none" stroke="var(--table-ink)" strokeLinecap="round" strokeLinejoin="round">
-      {routes.routes.map((route, k) => ({ route, k })).sort((a, b) => Number(a.k === chosen) - Number(b.k === chosen)).map(({ route, k }) => {
-        const paths = route.paths as Path[];
-        const end = paths.find((one) => one.ball === "cue")?.points.at(-1);
-        const front = k === chosen;
-        return (
-          <g key={k} opacity={front ? 1 : 0.4}>
-            {paths.filter((one) => front || one.ball === "cue").map((one) => (
-              <polyline key={one.ball} points={wayOf(table, one)} strokeWidth={one.ball === "cue" ? (front ? 7 : 4) : 3.5} strokeDasharray="1 13" />
-            ))}
-            {end && (
-              <text x={end[1]} y={table.width - end[2]} dy="0.35em" textAnchor="middle" className="num" style={{ fontSize: size }} fill="var(--table-ink)" stroke="var(--cloth)" strokeWidth={size * 0.4} paintOrder="stroke">
-                {k + 1}
-              </text>
-            )}
-          </g>
-        );
-      })}
+    <g
+      data-mark="routes"
+      pointerEvents="none"
+      fill="none"
+      stroke="var(--table-ink)"
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    >
+      {routes.routes
+        .map((route, k) => ({ route, k }))
+        .sort((a, b) => Number(a.k === chosen) - Number(b.k === chosen))
+        .map(({ route, k }) => {
+          const paths = route.paths as Path[];
+          const end = paths.find((one) => one.ball === "cue")?.points.at(-1);
+          const front = k === chosen;
+          return (
+            <g key={k} opacity={front ? 1 : 0.4}>
+              {paths
+                .filter((one) => front || one.ball === "cue")
+                .map((one) => (
+                  <polyline
+                    key={one.ball}
+                    points={wayOf(table, one)}
+                    strokeWidth={one.ball === "cue" ? (front ? 7 : 4) : 3.5}
+                    strokeDasharray="1 13"
+                  />
+                ))}
+              {end && (
+                <text
+                  x={end[1]}
+                  y={table.width - end[2]}
+                  dy="0.35em"
+                  textAnchor="middle"
+                  className="num"
+                  style={{ fontSize: size }}
+                  fill="var(--table-ink)"
+                  stroke="var(--cloth)"
+                  strokeWidth={size * 0.4}
+                  paintOrder="stroke"
+                >
+                  {k + 1}
+                </text>
+              )}
+            </g>
+          );
+        })}
     </g>
   );
 });

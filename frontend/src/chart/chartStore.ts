@@ -34,7 +34,8 @@ export const pick = (picked: number): void => useChart.setState({ picked });
 /** The next one of those; the views know how many there are. */
 export const nextPick = (): void => useChart.setState((s) => ({ picked: s.picked + 1 }));
 
-export const nextView = (): void => show(VIEWS[(VIEWS.indexOf(useChart.getState().view) + 1) % VIEWS.length] ?? "off");
+export const nextView = (): void =>
+  show(VIEWS[(VIEWS.indexOf(useChart.getState().view) + 1) % VIEWS.length] ?? "off");
 
 export function nextLoss(): void {
   allow(LOSSES[(LOSSES.indexOf(useChart.getState().loss) + 1) % LOSSES.length] ?? 0.1);

@@ -21,13 +21,27 @@ export function levels(chart: Chart): number[] {
 /** The lines at these levels, in mm and in order of level; where a line would run along the edge of the grid it is left open. */
 export function linesAt(chart: Chart, at: number[]): Line[] {
   const { columns, rows } = chart;
-  const across = Array.from({ length: columns * rows }, (_, k) => chart.values[(k % columns) * rows + Math.floor(k / columns)] ?? 0);
-  const place = ([u, v]: [number, number]): Place => [chart.left + (u - 0.5) * chart.step_x, chart.low + (v - 0.5) * chart.step_y];
-  const onEdge = ([u, v]: [number, number]) => u <= 0.5 || v <= 0.5 || u >= columns - 0.5 || v >= rows - 0.5;
-  return contours().size([columns, rows]).thresholds(at)(across).map((found) => ({
-    level: found.value,
-    parts: found.coordinates.flat().flatMap((ring) => open(ring as [number, number][], onEdge).map((part) => rounded(rounded(part.map(place))))),
-  }));
+  const across = Array.from(
+    { length: columns * rows },
+    (_, k) => chart.values[(k % columns) * rows + Math.floor(k / columns)] ?? 0,
+  );
+  const place = ([u, v]: [number, number]): Place => [
+    chart.left + (u - 0.5) * chart.step_x,
+    chart.low + (v - 0.5) * chart.step_y,
+  ];
+  const onEdge = ([u, v]: [number, number]) =>
+    u <= 0.5 || v <= 0.5 || u >= columns - 0.5 || v >= rows - 0.5;
+  return contours()
+    .size([columns, rows])
+    .thresholds(at)(across)
+    .map((found) => ({
+      level: found.value,
+      parts: found.coordinates
+        .flat()
+        .flatMap((ring) =>
+          open(ring as [number, number][], onEdge).map((part) => rounded(rounded(part.map(place)))),
+        ),
+    }));
 }
 
 function open(ring: [number, number][], onEdge: (at: [number, number]) => boolean): [number, number][][] {
@@ -47,7 +61,10 @@ function open(ring: [number, number][], onEdge: (at: [number, number]) => boolea
 function rounded(part: Place[]): Place[] {
   const between = part.slice(1).flatMap((b, k): Place[] => {
     const a = part[k] as Place;
-    return [[0.75 * a[0] + 0.25 * b[0], 0.75 * a[1] + 0.25 * b[1]], [0.25 * a[0] + 0.75 * b[0], 0.25 * a[1] + 0.75 * b[1]]];
+    return [
+      [0.75 * a[0] + 0.25 * b[0], 0.75 * a[1] + 0.25 * b[1]],
+      [0.25 * a[0] + 0.75 * b[0], 0.25 * a[1] + 0.75 * b[1]],
+    ];
   });
   return [part[0] as Place, ...between.slice(1, -1), part.at(-1) as Place];
 }
@@ -70,5 +87,9 @@ export function readAt(chart: Chart, [x, y]: Place): { value: number; error: num
   const low = at(i, j) * (1 - (u - i)) + at(i + 1, j) * (u - i);
   const high = at(i, j + 1) * (1 - (u - i)) + at(i + 1, j + 1) * (u - i);
   const near = Math.round(u) * rows + Math.round(v);
-  return { value: low * (1 - (v - j)) + high * (v - j), error: chart.errors[near] ?? 0, shot: chart.shots[near] ?? null };
+  return {
+    value: low * (1 - (v - j)) + high * (v - j),
+    error: chart.errors[near] ?? 0,
+    shot: chart.shots[near] ?? null,
+  };
 }

@@ -12,7 +12,9 @@ function content(rack: number, doc: RackDoc, shot: number, beside: object): stri
   const shots = doc.shots.slice(0, shot).map(({ shot: one }, k) => ({
     ...one,
     result: k === shot - 1 ? null : one.result,
-    notes: "", tags: [], drawings: [],
+    notes: "",
+    tags: [],
+    drawings: [],
   }));
   return JSON.stringify({ number: rack, breaker: doc.breaker, depth: doc.depth, shots, shot, ...beside });
 }
@@ -30,20 +32,36 @@ type Answers = { outlook: Outlook; routes: Routes; reading: Reading; choices: Ch
 function unfinished(what: keyof Answers, answer: Answers[keyof Answers] | undefined): boolean {
   if (!answer) return false;
   if (what === "reading" && (answer as Reading).nudge_waits) return true;
-  return ["waiting", "rough"].includes(answer.stage) || (what === "outlook" && (answer as Outlook).own_waits);
+  return (
+    ["waiting", "rough"].includes(answer.stage) || (what === "outlook" && (answer as Outlook).own_waits)
+  );
 }
 
 /** What the answer is so far, without the reason why there is none. */
-export function useAsked<W extends keyof Answers>(...asked: Parameters<typeof useAnswer<W>>): Answers[W] | null {
+export function useAsked<W extends keyof Answers>(
+  ...asked: Parameters<typeof useAnswer<W>>
+): Answers[W] | null {
   return useAnswer(...asked).answer;
 }
 
 /** The answer so far, and why there is none any more. `beside`: what else is asked, added to the body. */
-export function useAnswer<W extends keyof Answers>(what: W, recording: number, rack: number, doc: RackDoc, shot: number, wanted: boolean, beside: object = {}): { answer: Answers[W] | null; trouble: string } {
+export function useAnswer<W extends keyof Answers>(
+  what: W,
+  recording: number,
+  rack: number,
+  doc: RackDoc,
+  shot: number,
+  wanted: boolean,
+  beside: object = {},
+): { answer: Answers[W] | null; trouble: string } {
   const quiet = useQuiet(wanted ? content(rack, doc, shot, beside) : "");
   const asked = useQuery<Answers[W]>({
     queryKey: [what, recording, quiet],
-    queryFn: async () => (await ASK[what]({ params: { path: { recording_id: recording } }, body: JSON.parse(quiet) as never })) as unknown as Answers[W],
+    queryFn: async () =>
+      (await ASK[what]({
+        params: { path: { recording_id: recording } },
+        body: JSON.parse(quiet) as never,
+      })) as unknown as Answers[W],
     staleTime: Infinity,
     retry: false,
     enabled: wanted && quiet !== "",

@@ -6,9 +6,29 @@ import type { RackDoc } from "../rack/rackDoc";
 import { percent } from "../units/units";
 import { conditions, ended, scored, type Condition } from "./conditions";
 
-type Props = { recording: number; discipline: string; number: number; doc: RackDoc; shot: number; beside: object; shown: Condition; show: (at: Condition) => void; usual: Choices | null };
+type Props = {
+  recording: number;
+  discipline: string;
+  number: number;
+  doc: RackDoc;
+  shot: number;
+  beside: object;
+  shown: Condition;
+  show: (at: Condition) => void;
+  usual: Choices | null;
+};
 
-export function Conditions({ recording, discipline, number, doc, shot, beside, shown, show, usual }: Props) {
+export function Conditions({
+  recording,
+  discipline,
+  number,
+  doc,
+  shot,
+  beside,
+  shown,
+  show,
+  usual,
+}: Props) {
   const [asked, setAsked] = useState(false);
   return (
     <section aria-label="Under other conditions" className="rule mt-2 border-t pt-1 text-sm">
@@ -16,38 +36,85 @@ export function Conditions({ recording, discipline, number, doc, shot, beside, s
       {asked ? (
         <ul>
           {conditions(discipline).map((one) => (
-            <Row key={one.words} words={one.words} recording={recording} number={number} doc={doc} shot={shot} beside={beside} at={one.at} shown={one.at.form === shown.form && one.at.opponent === shown.opponent && one.at.ahead === shown.ahead} show={() => show(one.at)} />
+            <Row
+              key={one.words}
+              words={one.words}
+              recording={recording}
+              number={number}
+              doc={doc}
+              shot={shot}
+              beside={beside}
+              at={one.at}
+              shown={
+                one.at.form === shown.form &&
+                one.at.opponent === shown.opponent &&
+                one.at.ahead === shown.ahead
+              }
+              show={() => show(one.at)}
+            />
           ))}
         </ul>
       ) : (
         <p>
-          <button type="button" className="text-primary underline" disabled={!ended(usual)} onClick={() => setAsked(true)}>Ask for fresh, tired, a stronger or weaker opponent{scored(discipline) && ", ahead or behind"}</button>
+          <button
+            type="button"
+            className="text-primary underline"
+            disabled={!ended(usual)}
+            onClick={() => setAsked(true)}
+          >
+            Ask for fresh, tired, a stronger or weaker opponent{scored(discipline) && ", ahead or behind"}
+          </button>
           <span className="quiet">; some ten to twenty seconds each</span>
         </p>
       )}
-      <p className="quiet text-xs">Fresh: errors a tenth smaller; tired: a quarter larger; stronger: a quarter smaller; weaker: three tenths larger. The tool's own choice.</p>
+      <p className="quiet text-xs">
+        Fresh: errors a tenth smaller; tired: a quarter larger; stronger: a quarter smaller; weaker: three
+        tenths larger. The tool's own choice.
+      </p>
     </section>
   );
 }
 
-type RowProps = { words: string; recording: number; number: number; doc: RackDoc; shot: number; beside: object; at: Condition; shown: boolean; show: () => void };
+type RowProps = {
+  words: string;
+  recording: number;
+  number: number;
+  doc: RackDoc;
+  shot: number;
+  beside: object;
+  at: Condition;
+  shown: boolean;
+  show: () => void;
+};
 
 function Row({ words, recording, number, doc, shot, beside, at, shown, show }: RowProps) {
   const found = useAsked("choices", recording, number, doc, shot, true, { ...beside, ...at });
   const attack = found?.options.find((one) => one.ball !== null)?.attack;
-  const said = { attack: "attack", safety: "safety", close: "too close to call" }[found?.verdict ?? ""] ?? "";
+  const said =
+    { attack: "attack", safety: "safety", close: "too close to call" }[found?.verdict ?? ""] ?? "";
   const done = ended(found);
   return (
     <li>
-      <button type="button" className={`grid w-full grid-cols-[10rem_1fr] gap-x-2 text-left ${shown ? "bg-base-200" : "hover:bg-base-200/60"}`} aria-pressed={shown} onClick={show} data-condition={words}>
+      <button
+        type="button"
+        className={`grid w-full grid-cols-[10rem_1fr] gap-x-2 text-left ${shown ? "bg-base-200" : "hover:bg-base-200/60"}`}
+        aria-pressed={shown}
+        onClick={show}
+        data-condition={words}
+      >
         <span>{words}</span>
         <span>
           {done ? <b>{said || "–"}</b> : <i className="quiet">○ being worked out</i>}
-          {done && found.break_even !== null && attack && <span className="block">needs {even(found.break_even)}, is {percent(attack.value)}</span>}
+          {done && found.break_even !== null && attack && (
+            <span className="block">
+              needs {even(found.break_even)}, is {percent(attack.value)}
+            </span>
+          )}
         </span>
       </button>
     </li>
   );
 }
 
-const even = (share: number): string => (share <= 0 ? "nothing" : share >= 1 ? "more than a sure pot" : percent(share));
+const even = (share: number): string =>
+  share <= 0 ? "nothing" : share >= 1 ? "more than a sure pot" : percent(share);

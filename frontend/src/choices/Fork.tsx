@@ -4,7 +4,14 @@ import { chance, percent } from "../units/units";
 import { FULL, ROW, thick, twigs } from "./fork";
 import { optionWords } from "../parts/optionWords";
 
-type Props = { found: Choices; words: Words; picked: number; pinned: number | null; pick: (k: number) => void; pin: (k: number) => void };
+type Props = {
+  found: Choices;
+  words: Words;
+  picked: number;
+  pinned: number | null;
+  pick: (k: number) => void;
+  pin: (k: number) => void;
+};
 
 const WIDE = 380;
 /** Where the trunk stands, a branch begins, splits, and its twigs end. */
@@ -24,28 +31,61 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
   const attack = found.options.findIndex((one) => one.ball !== null);
   return (
     <div className="relative" style={{ height: high }} data-testid="fork">
-      <svg viewBox={`0 0 ${WIDE} ${high}`} width="100%" height={high} preserveAspectRatio="none" className="absolute inset-0" aria-hidden="true">
+      <svg
+        viewBox={`0 0 ${WIDE} ${high}`}
+        width="100%"
+        height={high}
+        preserveAspectRatio="none"
+        className="absolute inset-0"
+        aria-hidden="true"
+      >
         {found.options.map((one, k) => {
           const y = k * ROW + ROW / 2 + 12;
           const front = k === picked;
           return (
-            <g key={k} fill="none" stroke="var(--color-base-content)" opacity={front ? 0.95 : k === pinned ? 0.7 : 0.42}>
-              <path d={`M${TRUNK},${middle} V${y + (y > middle ? -10 : 10)} Q${TRUNK},${y} ${START},${y}`} strokeWidth={front ? 3 : 1.5} />
+            <g
+              key={k}
+              fill="none"
+              stroke="var(--color-base-content)"
+              opacity={front ? 0.95 : k === pinned ? 0.7 : 0.42}
+            >
+              <path
+                d={`M${TRUNK},${middle} V${y + (y > middle ? -10 : 10)} Q${TRUNK},${y} ${START},${y}`}
+                strokeWidth={front ? 3 : 1.5}
+              />
               <path d={`M${START},${y} H${SPLIT}`} strokeWidth={thick(one.value)} strokeOpacity={0.6} />
               {twigs(one).map((twig) => (
                 <path
-                  key={twig.name} strokeWidth={Math.max(0.6, twig.width)} strokeOpacity={FADED[twig.name]}
+                  key={twig.name}
+                  strokeWidth={Math.max(0.6, twig.width)}
+                  strokeOpacity={FADED[twig.name]}
                   d={`M${SPLIT},${y + twig.from} C${SPLIT + 34},${y + twig.from} ${TWIG - 40},${y + twig.to} ${TWIG},${y + twig.to}`}
                 />
               ))}
               {one.attack && (
                 <g strokeOpacity={1}>
-                  <path d={`M${along(one.attack.low)},${y} H${along(one.attack.high)}`} strokeWidth={3} stroke="var(--color-base-100)" />
-                  <circle cx={along(one.attack.value)} cy={y} r={4} fill="var(--color-base-100)" stroke="var(--color-base-content)" strokeWidth={1.5} />
+                  <path
+                    d={`M${along(one.attack.low)},${y} H${along(one.attack.high)}`}
+                    strokeWidth={3}
+                    stroke="var(--color-base-100)"
+                  />
+                  <circle
+                    cx={along(one.attack.value)}
+                    cy={y}
+                    r={4}
+                    fill="var(--color-base-100)"
+                    stroke="var(--color-base-content)"
+                    strokeWidth={1.5}
+                  />
                 </g>
               )}
               {k === attack && found.break_even !== null && (
-                <path d={`M${along(found.break_even)},${y - FULL / 2 - 5} V${y + FULL / 2 + 5}`} stroke="var(--color-primary)" strokeWidth={3.5} strokeOpacity={1} />
+                <path
+                  d={`M${along(found.break_even)},${y - FULL / 2 - 5} V${y + FULL / 2 + 5}`}
+                  stroke="var(--color-primary)"
+                  strokeWidth={3.5}
+                  strokeOpacity={1}
+                />
               )}
             </g>
           );
@@ -53,24 +93,58 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
       </svg>
       <ol>
         {found.options.map((one, k) => (
-          <li key={k} className={`absolute inset-x-0 ${k === picked ? "bg-base-200/60" : ""}`} style={{ top: k * ROW, height: ROW }}>
-            <button type="button" className="absolute inset-0 text-left" aria-pressed={k === picked} aria-label={`${k + 1}: ${optionWords(one, words)}, ${chance(one.value)} to win`} onClick={() => pick(k)} />
-            <p className="pointer-events-none absolute top-0.5 right-9 truncate text-sm" style={{ left: `${(START / WIDE) * 100}%` }}>
+          <li
+            key={k}
+            className={`absolute inset-x-0 ${k === picked ? "bg-base-200/60" : ""}`}
+            style={{ top: k * ROW, height: ROW }}
+          >
+            <button
+              type="button"
+              className="absolute inset-0 text-left"
+              aria-pressed={k === picked}
+              aria-label={`${k + 1}: ${optionWords(one, words)}, ${chance(one.value)} to win`}
+              onClick={() => pick(k)}
+            />
+            <p
+              className="pointer-events-none absolute top-0.5 right-9 truncate text-sm"
+              style={{ left: `${(START / WIDE) * 100}%` }}
+            >
               {found.planned === k && <span className="quiet">planned: </span>}
               {found.added.includes(k) && <span className="quiet">asked: </span>}
               <b>{optionWords({ ...one, route: "" }, words)}</b>
-              {one.route && <span className="quiet bg-base-100 block w-fit pr-1 text-xs leading-3">{one.route}</span>}
+              {one.route && (
+                <span className="quiet bg-base-100 block w-fit pr-1 text-xs leading-3">{one.route}</span>
+              )}
             </p>
-            <p className="num pointer-events-none absolute top-1 left-1 text-sm"><kbd className="key">{k + 1}</kbd></p>
+            <p className="num pointer-events-none absolute top-1 left-1 text-sm">
+              <kbd className="key">{k + 1}</kbd>
+            </p>
             <p className="num pointer-events-none absolute left-1 text-sm" style={{ top: ROW / 2 + 1 }}>
-              <b>{chance(one.value)}</b><br /><span className="quiet">±{Math.max(1, Math.round(one.error * 100))}</span>
+              <b>{chance(one.value)}</b>
+              <br />
+              <span className="quiet">±{Math.max(1, Math.round(one.error * 100))}</span>
             </p>
             {twigs(one).map((twig) => (
-              <p key={twig.name} className="pointer-events-none absolute text-xs whitespace-nowrap" style={{ left: `${(TWIG / WIDE) * 100 + 1}%`, top: ROW / 2 + 12 + twig.to - 9 }}>
-                <span className="quiet">{twig.word}</span> <span className="num">{percent(twig.share)}</span><span className="quiet"> → </span><span className="num">{chance(twig.equity)}</span>
+              <p
+                key={twig.name}
+                className="pointer-events-none absolute text-xs whitespace-nowrap"
+                style={{ left: `${(TWIG / WIDE) * 100 + 1}%`, top: ROW / 2 + 12 + twig.to - 9 }}
+              >
+                <span className="quiet">{twig.word}</span>{" "}
+                <span className="num">{percent(twig.share)}</span>
+                <span className="quiet"> → </span>
+                <span className="num">{chance(twig.equity)}</span>
               </p>
             ))}
-            <button type="button" className="pick absolute top-0 right-0 text-xs" aria-pressed={k === pinned} title="Keep it on the table to compare (P)" onClick={() => pin(k)}>pin</button>
+            <button
+              type="button"
+              className="pick absolute top-0 right-0 text-xs"
+              aria-pressed={k === pinned}
+              title="Keep it on the table to compare (P)"
+              onClick={() => pin(k)}
+            >
+              pin
+            </button>
           </li>
         ))}
       </ol>

@@ -1,7 +1,11 @@
 /** Conditions under which the same position is asked about. Pure: no React. */
 import type { Choices, RecordingView } from "../api/types";
 
-export type Condition = { form: "usual" | "fresh" | "tired"; opponent: "usual" | "stronger" | "weaker"; ahead: number };
+export type Condition = {
+  form: "usual" | "fresh" | "tired";
+  opponent: "usual" | "stronger" | "weaker";
+  ahead: number;
+};
 export const USUAL: Condition = { form: "usual", opponent: "usual", ahead: 0 };
 type Named = { words: string; at: Condition };
 const CONDITIONS: Named[] = [
@@ -19,22 +23,39 @@ const SCORES: Named[] = [
 ];
 
 /** Whether points decide, and not a last ball. */
-export const scored = (discipline: string): boolean => discipline === "snooker" || discipline === "straight-pool";
+export const scored = (discipline: string): boolean =>
+  discipline === "snooker" || discipline === "straight-pool";
 
 /** The conditions of a game: where points decide, the score is one. */
-export const conditions = (discipline: string): Named[] => (scored(discipline) ? [...CONDITIONS, ...SCORES] : CONDITIONS);
+export const conditions = (discipline: string): Named[] =>
+  scored(discipline) ? [...CONDITIONS, ...SCORES] : CONDITIONS;
 
 /** Whether an answer changes no more: it is settled, or took too long. */
-export const ended = (found: Choices | null): found is Choices => found?.stage === "fine" || found?.stage === "stopped";
+export const ended = (found: Choices | null): found is Choices =>
+  found?.stage === "fine" || found?.stage === "stopped";
 
 /** An option somebody asks about, as the server takes it. */
-export type Wish = { kind: string; ball: string; pocket: string | null; fullness: number; left: boolean; speed: number | null };
+export type Wish = {
+  kind: string;
+  ball: string;
+  pocket: string | null;
+  fullness: number;
+  left: boolean;
+  speed: number | null;
+};
 
 /** Racks that the shooter and the other player still need before this rack; null where there is no race. */
-export function needs(recording: RecordingView, number: number, shooter: string): { needs: number; other_needs: number } | null {
+export function needs(
+  recording: RecordingView,
+  number: number,
+  shooter: string,
+): { needs: number; other_needs: number } | null {
   const race = recording.match.race_to;
   if (recording.match.kind !== "match" || recording.players.length !== 2 || !race) return null;
-  const won = (mine: boolean) => recording.racks.filter((rack) => rack.number < number && rack.winner && (rack.winner === shooter) === mine).length;
+  const won = (mine: boolean) =>
+    recording.racks.filter(
+      (rack) => rack.number < number && rack.winner && (rack.winner === shooter) === mine,
+    ).length;
   const [own, other] = [race - won(true), race - won(false)];
   return own > 0 && other > 0 ? { needs: own, other_needs: other } : null;
 }

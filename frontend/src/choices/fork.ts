@@ -9,7 +9,15 @@ const THIN = 0.6;
 /** How thick a share of the racks won is drawn. */
 export const thick = (share: number): number => Math.max(THIN, share * FULL);
 
-export type Twig = { name: "made" | "missed" | "foul"; word: string; share: number; equity: number; from: number; width: number; to: number };
+export type Twig = {
+  name: "made" | "missed" | "foul";
+  word: string;
+  share: number;
+  equity: number;
+  from: number;
+  width: number;
+  to: number;
+};
 
 /**
  * The twigs of a branch. A branch is as thick as the racks it wins and splits into what wins them: what is
@@ -17,7 +25,11 @@ export type Twig = { name: "made" | "missed" | "foul"; word: string; share: numb
  * nothing is made the rest is called legal.
  */
 export function twigs(option: Option): Twig[] {
-  const named: [Twig["name"], Branch][] = [["made", option.made], ["missed", option.missed], ["foul", option.foul]];
+  const named: [Twig["name"], Branch][] = [
+    ["made", option.made],
+    ["missed", option.missed],
+    ["foul", option.foul],
+  ];
   const there = named.filter(([, branch]) => branch.share > 0.005 && branch.equity !== null);
   const whole = there.reduce((sum, [, branch]) => sum + branch.share * (branch.equity ?? 0), 0);
   const mayMake = there.some(([name]) => name === "made");
@@ -25,7 +37,15 @@ export function twigs(option: Option): Twig[] {
   let from = -(whole * FULL) / 2;
   return there.map(([name, { share, equity }], k) => {
     const width = share * (equity ?? 0) * FULL;
-    const twig = { name, word: words[name], share, equity: equity ?? 0, from: from + width / 2, width, to: (k - (there.length - 1) / 2) * 22 };
+    const twig = {
+      name,
+      word: words[name],
+      share,
+      equity: equity ?? 0,
+      from: from + width / 2,
+      width,
+      to: (k - (there.length - 1) / 2) * 22,
+    };
     from += width;
     return twig;
   });

@@ -1,6 +1,12 @@
 /** What a command is, and the one list of those that the open program knows: keys, menu, palette and help read it. */
 
-export type Context = { shot: number; shots: number; go: (shot: number) => void; nextRack: () => void; choices: () => void };
+export type Context = {
+  shot: number;
+  shots: number;
+  go: (shot: number) => void;
+  nextRack: () => void;
+  choices: () => void;
+};
 
 export type Command = {
   id: string;

@@ -2,7 +2,15 @@
 import { useState } from "react";
 import type { Shot, Words } from "../api/types";
 import { editSilently, useDesk } from "../rack/deskStore";
-import { changeShot, clashes, mergeShot, removeShot, same, type Clash, type RackHead } from "../rack/rackDoc";
+import {
+  changeShot,
+  clashes,
+  mergeShot,
+  removeShot,
+  same,
+  type Clash,
+  type RackHead,
+} from "../rack/rackDoc";
 import { saveNow } from "../rack/saving";
 
 type Current = { version: number; shot: Shot } | null;
@@ -29,25 +37,42 @@ export function ConflictDialog({ words }: { words: Words }) {
   );
 }
 
-const HEAD: [keyof RackHead, string][] = [["breaker", "who breaks"], ["notes", "notes on the rack"], ["depth", "how much is logged"], ["winner", "won by"], ["how", "how it ended"]];
+const HEAD: [keyof RackHead, string][] = [
+  ["breaker", "who breaks"],
+  ["notes", "notes on the rack"],
+  ["depth", "how much is logged"],
+  ["winner", "won by"],
+  ["how", "how it ended"],
+];
 
 /** The rack's own fields were changed here and elsewhere: choose field by field. */
 function HeadDialog({ head, words }: { head: RackHead & { version: number }; words: Words }) {
   const { doc, base, recording } = useDesk.getState();
   const fields = HEAD.filter(([field]) => doc[field] !== head[field]);
-  const [theirs, setTheirs] = useState(() => new Set(fields.filter(([field]) => doc[field] === base.doc[field]).map(([field]) => field)));
+  const [theirs, setTheirs] = useState(
+    () => new Set(fields.filter(([field]) => doc[field] === base.doc[field]).map(([field]) => field)),
+  );
   const name = (field: keyof RackHead, value: string | null) => {
     if (!value) return "nothing";
-    if (field === "breaker" || field === "winner") return recording?.players.find((p) => p.id === value)?.name ?? value;
-    return { depth: words.depths, how: words.endings, notes: {} as Record<string, string> }[field][value] ?? value;
+    if (field === "breaker" || field === "winner")
+      return recording?.players.find((p) => p.id === value)?.name ?? value;
+    return (
+      { depth: words.depths, how: words.endings, notes: {} as Record<string, string> }[field][value] ??
+      value
+    );
   };
   const settleHead = (take: (field: keyof RackHead) => boolean) => {
     const { version, ...now } = head;
     const { base: stored, conflicts } = useDesk.getState();
-    editSilently((mine) => ({ ...mine, ...Object.fromEntries(HEAD.filter(([field]) => take(field)).map(([field]) => [field, head[field]])) }));
+    editSilently((mine) => ({
+      ...mine,
+      ...Object.fromEntries(HEAD.filter(([field]) => take(field)).map(([field]) => [field, head[field]])),
+    }));
     useDesk.setState({
-      base: { ...stored, rackVersion: version, doc: { ...stored.doc, ...now } }, headConflict: null,
-      save: conflicts ? "conflict" : "waiting", saveWords: "",
+      base: { ...stored, rackVersion: version, doc: { ...stored.doc, ...now } },
+      headConflict: null,
+      save: conflicts ? "conflict" : "waiting",
+      saveWords: "",
     });
     void saveNow();
   };
@@ -57,9 +82,18 @@ function HeadDialog({ head, words }: { head: RackHead & { version: number }; wor
     <dialog open className="modal modal-open" aria-label="The rack was changed elsewhere">
       <div className="modal-box max-w-2xl">
         <h2 className="text-lg font-bold">This rack was changed elsewhere</h2>
-        <p className="mt-1 text-sm">Another tab or person changed what the rack says besides its shots. Nothing is lost: choose what to keep.</p>
+        <p className="mt-1 text-sm">
+          Another tab or person changed what the rack says besides its shots. Nothing is lost: choose what
+          to keep.
+        </p>
         <table className="mt-3 w-full table-fixed text-sm">
-          <thead><tr className="rule border-b text-left"><th className="w-36">Field</th><th>Yours</th><th>Stored</th></tr></thead>
+          <thead>
+            <tr className="rule border-b text-left">
+              <th className="w-36">Field</th>
+              <th>Yours</th>
+              <th>Stored</th>
+            </tr>
+          </thead>
           <tbody>
             {fields.map(([field, label]) => (
               <tr key={field} className="rule border-b align-top">
@@ -67,8 +101,16 @@ function HeadDialog({ head, words }: { head: RackHead & { version: number }; wor
                 {([false, true] as const).map((side) => (
                   <td key={String(side)} className="py-1 pr-2">
                     <label className="flex gap-1 break-words">
-                      <input type="radio" className="radio radio-xs mt-0.5" name={field} checked={theirs.has(field) === side} onChange={() => flip(field, side)} />
-                      <span className="min-w-0 break-words">{name(field, side ? head[field] : doc[field])}</span>
+                      <input
+                        type="radio"
+                        className="radio radio-xs mt-0.5"
+                        name={field}
+                        checked={theirs.has(field) === side}
+                        onChange={() => flip(field, side)}
+                      />
+                      <span className="min-w-0 break-words">
+                        {name(field, side ? head[field] : doc[field])}
+                      </span>
                     </label>
                   </td>
                 ))}
@@ -77,9 +119,19 @@ function HeadDialog({ head, words }: { head: RackHead & { version: number }; wor
           </tbody>
         </table>
         <div className="modal-action flex-wrap">
-          <button type="button" className="btn btn-sm" onClick={() => settleHead(() => true)}>Take what is stored</button>
-          <button type="button" className="btn btn-sm" onClick={() => settleHead(() => false)}>Overwrite with mine</button>
-          <button type="button" className="btn btn-sm btn-primary" onClick={() => settleHead((field) => theirs.has(field))}>Merge as chosen</button>
+          <button type="button" className="btn btn-sm" onClick={() => settleHead(() => true)}>
+            Take what is stored
+          </button>
+          <button type="button" className="btn btn-sm" onClick={() => settleHead(() => false)}>
+            Overwrite with mine
+          </button>
+          <button
+            type="button"
+            className="btn btn-sm btn-primary"
+            onClick={() => settleHead((field) => theirs.has(field))}
+          >
+            Merge as chosen
+          </button>
         </div>
       </div>
     </dialog>
@@ -109,15 +161,30 @@ function settle(id: string, current: Current, change: (mine: Shot) => Shot): voi
 }
 
 const shown = (value: unknown): string => {
-  if (value === null || value === undefined || value === "" || same(value, []) || same(value, {})) return "nothing";
+  if (value === null || value === undefined || value === "" || same(value, []) || same(value, {}))
+    return "nothing";
   return typeof value === "string" ? value : JSON.stringify(value);
 };
 
-function Merge({ id, number, mine, current, words }: { id: string; number: number; mine: Shot; current: NonNullable<Current>; words: Words }) {
+function Merge({
+  id,
+  number,
+  mine,
+  current,
+  words,
+}: {
+  id: string;
+  number: number;
+  mine: Shot;
+  current: NonNullable<Current>;
+  words: Words;
+}) {
   const base = useDesk.getState().base.doc.shots.find((s) => s.id === id)?.shot;
   const all = clashes(mine, current.shot);
   const touched = new Set(base ? clashes(mine, base).map((c) => c.field) : all.map((c) => c.field));
-  const [theirs, setTheirs] = useState(() => new Set(all.filter((c) => !touched.has(c.field)).map((c) => c.field)));
+  const [theirs, setTheirs] = useState(
+    () => new Set(all.filter((c) => !touched.has(c.field)).map((c) => c.field)),
+  );
   const [both, setBoth] = useState(false);
   const flip = (field: string, take: boolean) =>
     setTheirs((old) => {
@@ -129,25 +196,54 @@ function Merge({ id, number, mine, current, words }: { id: string; number: numbe
   return (
     <>
       <h2 className="text-lg font-bold">Shot {number} was changed elsewhere</h2>
-      <p className="mt-1 text-sm">Another tab or person stored this shot while you were editing it. Nothing is lost: choose what to keep.</p>
+      <p className="mt-1 text-sm">
+        Another tab or person stored this shot while you were editing it. Nothing is lost: choose what to
+        keep.
+      </p>
       <table className="mt-3 w-full table-fixed text-sm">
         <thead>
-          <tr className="rule border-b text-left"><th className="w-28">Field</th><th>Yours</th><th>Stored</th></tr>
+          <tr className="rule border-b text-left">
+            <th className="w-28">Field</th>
+            <th>Yours</th>
+            <th>Stored</th>
+          </tr>
         </thead>
         <tbody>
           {all.map((clash) => (
-            <Choice key={clash.field} clash={clash} words={words} take={theirs.has(clash.field)} flip={flip} both={both} setBoth={setBoth} />
+            <Choice
+              key={clash.field}
+              clash={clash}
+              words={words}
+              take={theirs.has(clash.field)}
+              flip={flip}
+              both={both}
+              setBoth={setBoth}
+            />
           ))}
         </tbody>
       </table>
       <div className="modal-action flex-wrap">
-        <button type="button" className="btn btn-sm" onClick={() => settle(id, current, () => structuredClone(current.shot))}>Take the stored shot</button>
-        <button type="button" className="btn btn-sm" onClick={() => settle(id, current, (s) => s)}>Overwrite with mine</button>
         <button
-          type="button" className="btn btn-sm btn-primary"
+          type="button"
+          className="btn btn-sm"
+          onClick={() => settle(id, current, () => structuredClone(current.shot))}
+        >
+          Take the stored shot
+        </button>
+        <button type="button" className="btn btn-sm" onClick={() => settle(id, current, (s) => s)}>
+          Overwrite with mine
+        </button>
+        <button
+          type="button"
+          className="btn btn-sm btn-primary"
           onClick={() =>
             settle(id, current, (s) =>
-              mergeShot(s, current.shot, theirs, both ? `${current.shot.notes}\n${s.notes}`.trim() : undefined),
+              mergeShot(
+                s,
+                current.shot,
+                theirs,
+                both ? `${current.shot.notes}\n${s.notes}`.trim() : undefined,
+              ),
             )
           }
         >
@@ -158,10 +254,21 @@ function Merge({ id, number, mine, current, words }: { id: string; number: numbe
   );
 }
 
-type ChoiceProps = { clash: Clash; words: Words; take: boolean; flip: (field: string, take: boolean) => void; both: boolean; setBoth: (both: boolean) => void };
+type ChoiceProps = {
+  clash: Clash;
+  words: Words;
+  take: boolean;
+  flip: (field: string, take: boolean) => void;
+  both: boolean;
+  setBoth: (both: boolean) => void;
+};
 
 function Choice({ clash, take, flip, both, setBoth }: ChoiceProps) {
-  const label = clash.field.replace("plan.", "plan: ").replace("result.", "result: ").replace("judgement.", "verdict: ").replaceAll("_", " ");
+  const label = clash.field
+    .replace("plan.", "plan: ")
+    .replace("result.", "result: ")
+    .replace("judgement.", "verdict: ")
+    .replaceAll("_", " ");
   const isNotes = clash.field === "notes";
   return (
     <tr className="rule border-b align-top">
@@ -169,12 +276,28 @@ function Choice({ clash, take, flip, both, setBoth }: ChoiceProps) {
       {([false, true] as const).map((side) => (
         <td key={String(side)} className="py-1 pr-2">
           <label className="flex gap-1 break-words">
-            <input type="radio" className="radio radio-xs mt-0.5" name={clash.field} checked={take === side && !(isNotes && both)} onChange={() => { flip(clash.field, side); if (isNotes) setBoth(false); }} />
+            <input
+              type="radio"
+              className="radio radio-xs mt-0.5"
+              name={clash.field}
+              checked={take === side && !(isNotes && both)}
+              onChange={() => {
+                flip(clash.field, side);
+                if (isNotes) setBoth(false);
+              }}
+            />
             <span className="min-w-0 break-words">{shown(side ? clash.theirs : clash.mine)}</span>
           </label>
           {isNotes && side && (
             <label className="mt-1 flex gap-1">
-              <input type="radio" className="radio radio-xs mt-0.5" name={clash.field} checked={both} onChange={() => setBoth(true)} /> keep both notes
+              <input
+                type="radio"
+                className="radio radio-xs mt-0.5"
+                name={clash.field}
+                checked={both}
+                onChange={() => setBoth(true)}
+              />{" "}
+              keep both notes
             </label>
           )}
         </td>
@@ -183,22 +306,38 @@ function Choice({ clash, take, flip, both, setBoth }: ChoiceProps) {
   );
 }
 
-function Gone({ id, number, removedHere, current }: { id: string; number: number; removedHere: boolean; current: Current }) {
+function Gone({
+  id,
+  number,
+  removedHere,
+  current,
+}: {
+  id: string;
+  number: number;
+  removedHere: boolean;
+  current: Current;
+}) {
   if (removedHere)
     return (
       <>
         <h2 className="text-lg font-bold">A shot you removed was changed elsewhere</h2>
         <div className="modal-action">
           <button
-            type="button" className="btn btn-sm btn-primary"
+            type="button"
+            className="btn btn-sm btn-primary"
             onClick={() => {
-              editSilently((doc) => ({ ...doc, shots: current ? [...doc.shots, { id, shot: current.shot }] : doc.shots }));
+              editSilently((doc) => ({
+                ...doc,
+                shots: current ? [...doc.shots, { id, shot: current.shot }] : doc.shots,
+              }));
               settle(id, current, (s) => s);
             }}
           >
             Keep it
           </button>
-          <button type="button" className="btn btn-sm" onClick={() => settle(id, current, (s) => s)}>Remove it all the same</button>
+          <button type="button" className="btn btn-sm" onClick={() => settle(id, current, (s) => s)}>
+            Remove it all the same
+          </button>
         </div>
       </>
     );
@@ -207,8 +346,19 @@ function Gone({ id, number, removedHere, current }: { id: string; number: number
       <h2 className="text-lg font-bold">Shot {number} was removed elsewhere</h2>
       <p className="mt-1 text-sm">You were still editing it here.</p>
       <div className="modal-action">
-        <button type="button" className="btn btn-sm" onClick={() => { editSilently((doc) => removeShot(doc, id, undefined)); settle(id, null, (s) => s); }}>Let it go</button>
-        <button type="button" className="btn btn-sm btn-primary" onClick={() => settle(id, null, (s) => s)}>Put mine back</button>
+        <button
+          type="button"
+          className="btn btn-sm"
+          onClick={() => {
+            editSilently((doc) => removeShot(doc, id, undefined));
+            settle(id, null, (s) => s);
+          }}
+        >
+          Let it go
+        </button>
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => settle(id, null, (s) => s)}>
+          Put mine back
+        </button>
       </div>
     </>
   );

@@ -27,10 +27,27 @@ export function MovingBalls({ table, before }: { table: TableView; before: Place
       {inOrder(Object.keys(before)).map((ball) => {
         const path = playing.paths.find((p) => p.ball === ball);
         if (path && fallen(path, t)) return null;
-        return <Ball key={ball} table={table} ball={ball} at={path ? placeAt(path.points, t) : (before[ball] ?? [0, 0])} />;
+        return (
+          <Ball
+            key={ball}
+            table={table}
+            ball={ball}
+            at={path ? placeAt(path.points, t) : (before[ball] ?? [0, 0])}
+          />
+        );
       })}
-      <text x={table.length / 2} y={table.width - 110} textAnchor="middle" fill="var(--mark-line)" stroke="var(--cloth)" strokeWidth={10} paintOrder="stroke" style={{ fontSize: 44 }}>
-        {Math.min(t, playing.seconds).toFixed(1)} s of {playing.seconds.toFixed(1)} s{playing.rate < 1 ? `, at ${Math.round(playing.rate * 100)} %` : ""}
+      <text
+        x={table.length / 2}
+        y={table.width - 110}
+        textAnchor="middle"
+        fill="var(--mark-line)"
+        stroke="var(--cloth)"
+        strokeWidth={10}
+        paintOrder="stroke"
+        style={{ fontSize: 44 }}
+      >
+        {Math.min(t, playing.seconds).toFixed(1)} s of {playing.seconds.toFixed(1)} s
+        {playing.rate < 1 ? `, at ${Math.round(playing.rate * 100)} %` : ""}
       </text>
     </g>
   );

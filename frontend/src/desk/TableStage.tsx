@@ -1,6 +1,21 @@
 /** The table one works on. Each gesture is a small state: press, move, release or cancel. */
 import { useRef, useState, type PointerEvent } from "react";
-import type { Angle, Chart, Drawing, FoundStrike, Leg, Place, Places, PlannedStrike, PocketName, Reading, Review, Routes, Shot, TableView } from "../api/types";
+import type {
+  Angle,
+  Chart,
+  Drawing,
+  FoundStrike,
+  Leg,
+  Place,
+  Places,
+  PlannedStrike,
+  PocketName,
+  Reading,
+  Review,
+  Routes,
+  Shot,
+  TableView,
+} from "../api/types";
 import { ChartMarks } from "../chart/ChartMarks";
 import { NextMarks } from "../chart/NextMarks";
 import { OrderMarks } from "../chart/OrderMarks";
@@ -31,14 +46,48 @@ type Gesture =
   | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean }
   | { kind: "stroke"; points: Place[] };
 
-type Props = { number: number; shot: Shot; id: string; before: Places; after: Places | null; review: Review | undefined; table: TableView; planned: PlannedStrike | null; found: FoundStrike | null; chart: Chart | null; measure: Measure; legs: Leg[]; angle: Angle | null; routes: Routes | null; reading: Reading | null; hidden: boolean };
+type Props = {
+  number: number;
+  shot: Shot;
+  id: string;
+  before: Places;
+  after: Places | null;
+  review: Review | undefined;
+  table: TableView;
+  planned: PlannedStrike | null;
+  found: FoundStrike | null;
+  chart: Chart | null;
+  measure: Measure;
+  legs: Leg[];
+  angle: Angle | null;
+  routes: Routes | null;
+  reading: Reading | null;
+  hidden: boolean;
+};
 
 const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
 /** mm that the eye forgives in a stroke. */
 const OFF = 8;
 const GRIP = 46; // mm; a thumb is wider than a ball
 
-export function TableStage({ number, shot, id, before, after, review, table, planned, found, chart, measure, legs, angle, routes, reading, hidden }: Props) {
+export function TableStage({
+  number,
+  shot,
+  id,
+  before,
+  after,
+  review,
+  table,
+  planned,
+  found,
+  chart,
+  measure,
+  legs,
+  angle,
+  routes,
+  reading,
+  hidden,
+}: Props) {
   const svg = useRef<SVGSVGElement>(null);
   const [gesture, setGesture] = useState<Gesture | null>(null);
   const { pencil, hidden: drawnHidden } = usePencil();
@@ -127,7 +176,8 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
 
   const dragged = gesture?.kind === "ball" && gesture.moved ? gesture : null;
   const held = dragged ? settle(table, shown, dragged.ball, dragged.at) : null;
-  const drawing = gesture?.kind === "cloth" && gesture.moved && slip === "plan" && !gesture.rail ? gesture : null;
+  const drawing =
+    gesture?.kind === "cloth" && gesture.moved && slip === "plan" && !gesture.rail ? gesture : null;
   // What the tool reads off the table is not to be told from the planned strike under its lines.
   const paths = showPaths && !routes && !reading;
   const asDrawn: Shot = drawing
@@ -137,7 +187,10 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
   const keyed = drawing ? undefined : review;
   const underHand: Places = dragged && held && !ended ? { ...before, [dragged.ball]: held } : before;
 
-  const stroke: Drawing[] = gesture?.kind === "stroke" && pencil && gesture.points.length > 1 ? [{ on: "table", kind: pencil, points: gesture.points }] : [];
+  const stroke: Drawing[] =
+    gesture?.kind === "stroke" && pencil && gesture.points.length > 1
+      ? [{ on: "table", kind: pencil, points: gesture.points }]
+      : [];
 
   return (
     <svg
@@ -155,38 +208,71 @@ export function TableStage({ number, shot, id, before, after, review, table, pla
     >
       <Hatch />
       <TableBed table={table} />
-      {chart && !dragged && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+      {chart && !dragged && (
+        <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />
+      )}
       {angle && !dragged && <NextMarks table={table} angle={angle} />}
-      {routes?.routes.length && !dragged && !playing ? <RouteMarks table={table} routes={routes} picked={picked} /> : null}
-      {reading?.stage === "fine" && !dragged && !playing && <ReadingMarks table={table} reading={reading} balls={before} picked={picked} />}
+      {routes?.routes.length && !dragged && !playing ? (
+        <RouteMarks table={table} routes={routes} picked={picked} />
+      ) : null}
+      {reading?.stage === "fine" && !dragged && !playing && (
+        <ReadingMarks table={table} reading={reading} balls={before} picked={picked} />
+      )}
       {legs.length > 0 && !dragged && !playing && <OrderMarks table={table} legs={legs} />}
       {pocket && (
         <circle
-          cx={pocket.mouth[0]} cy={table.width - pocket.mouth[1]} r={92} fill="none"
-          stroke="var(--sight)" strokeWidth={9} strokeDasharray="26 16" data-mark="planned-pocket"
+          cx={pocket.mouth[0]}
+          cy={table.width - pocket.mouth[1]}
+          r={92}
+          fill="none"
+          stroke="var(--sight)"
+          strokeWidth={9}
+          strokeDasharray="26 16"
+          data-mark="planned-pocket"
         />
       )}
-      {ended && Object.entries(before).map(([ball, at]) => {
-        const now = shown[ball];
-        return !now || distance(now, at) > 1 ? <Ball key={ball} table={table} ball={ball} at={at} faint /> : null;
-      })}
+      {ended &&
+        Object.entries(before).map(([ball, at]) => {
+          const now = shown[ball];
+          return !now || distance(now, at) > 1 ? (
+            <Ball key={ball} table={table} ball={ball} at={at} faint />
+          ) : null;
+        })}
       <TargetMark table={table} shot={asDrawn} balls={shown} />
       <PlannedPath table={table} shot={asDrawn} review={review} />
-      {paths && !ended && keyed?.pot && <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />}
-      {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && <Ends table={table} ends={planned.ends} />}
-      {paths && !ended && !dragged && planned && <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />}
+      {paths && !ended && keyed?.pot && (
+        <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />
+      )}
+      {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && (
+        <Ends table={table} ends={planned.ends} />
+      )}
+      {paths && !ended && !dragged && planned && (
+        <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />
+      )}
       {showPaths && ended && found && planned && <PlannedBeside table={table} planned={planned} />}
       {showPaths && ended && found && <FoundMotion table={table} found={found} />}
       {ended && keyed && <MissMark table={table} review={keyed} />}
-      {!drawnHidden && <Wax drawings={[...shot.drawings, ...stroke]} on="table" to={([x, y]) => [x, table.width - y]} broad={26} />}
-      {playing && <MovingBalls table={table} before={before} />}
-      {!playing && rd.inOrder(Object.keys(shown)).map((ball) => (
-        <Ball
-          key={ball} table={table} ball={ball}
-          at={dragged?.ball === ball && held ? held : (shown[ball] as Place)}
-          chosen={chosen === ball || (!ended && shot.plan.ball === ball)}
+      {!drawnHidden && (
+        <Wax
+          drawings={[...shot.drawings, ...stroke]}
+          on="table"
+          to={([x, y]) => [x, table.width - y]}
+          broad={26}
         />
-      ))}
+      )}
+      {playing && <MovingBalls table={table} before={before} />}
+      {!playing &&
+        rd
+          .inOrder(Object.keys(shown))
+          .map((ball) => (
+            <Ball
+              key={ball}
+              table={table}
+              ball={ball}
+              at={dragged?.ball === ball && held ? held : (shown[ball] as Place)}
+              chosen={chosen === ball || (!ended && shot.plan.ball === ball)}
+            />
+          ))}
     </svg>
   );
 }
@@ -204,8 +290,10 @@ function onCushion(table: TableView, at: Place): Place {
   const r = table.cue_ball_radius;
   const [x, y] = inside(table, "cue", at);
   const sides: [number, Place][] = [
-    [x, [r, y]], [table.length - x, [table.length - r, y]],
-    [y, [x, r]], [table.width - y, [x, table.width - r]],
+    [x, [r, y]],
+    [table.length - x, [table.length - r, y]],
+    [y, [x, r]],
+    [table.width - y, [x, table.width - r]],
   ];
   return round(sides.sort((a, b) => a[0] - b[0])[0]?.[1] ?? at);
 }

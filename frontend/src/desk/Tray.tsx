@@ -20,11 +20,18 @@ export function Tray({ number, shot, shown }: { number: number; shot: Shot; show
     <div className={`flex flex-wrap items-center ${small ? "" : "gap-1"}`} role="group" aria-label="Balls">
       {all.map((ball) => {
         const on = ball in shown;
-        const where = on ? "on the table" : ended && fallen(ball) ? "fell in this shot" : "not on the table";
+        const where = on
+          ? "on the table"
+          : ended && fallen(ball)
+            ? "fell in this shot"
+            : "not on the table";
         return (
           <button
-            key={ball} type="button" aria-pressed={chosen === ball}
-            aria-label={`${ballName(ball)}, ${where}`} title={`${ballName(ball)}, ${where}`}
+            key={ball}
+            type="button"
+            aria-pressed={chosen === ball}
+            aria-label={`${ballName(ball)}, ${where}`}
+            title={`${ballName(ball)}, ${where}`}
             className={`grid ${small ? "h-7 w-7" : "h-8 w-8"} place-items-center rounded-full border-2 ${chosen === ball ? "border-primary" : "border-transparent"}`}
             onClick={() => act.choose(chosen === ball ? null : ball)}
           >
@@ -33,20 +40,47 @@ export function Tray({ number, shot, shown }: { number: number; shot: Shot; show
                 <BallFace ball={ball} x={0} y={0} r={10} edge={1} numbered />
               ) : (
                 <>
-                  <circle r={9.5} fill="none" stroke="currentColor" strokeWidth={1.4} strokeDasharray="3 2.2" />
-                  {ballMark(ball) && <text dy="0.36em" textAnchor="middle" fontSize={10.5} fontWeight={700} fill="currentColor">{ballMark(ball)}</text>}
+                  <circle
+                    r={9.5}
+                    fill="none"
+                    stroke="currentColor"
+                    strokeWidth={1.4}
+                    strokeDasharray="3 2.2"
+                  />
+                  {ballMark(ball) && (
+                    <text
+                      dy="0.36em"
+                      textAnchor="middle"
+                      fontSize={10.5}
+                      fontWeight={700}
+                      fill="currentColor"
+                    >
+                      {ballMark(ball)}
+                    </text>
+                  )}
                   {!ballMark(ball) && ball !== "cue" && <circle r={4} fill={ballColour(ball)} />}
                 </>
               )}
-              {ball === "cue" && !on && <text dy="0.36em" textAnchor="middle" fontSize={9} fill="currentColor">cue</text>}
+              {ball === "cue" && !on && (
+                <text dy="0.36em" textAnchor="middle" fontSize={9} fill="currentColor">
+                  cue
+                </text>
+              )}
             </svg>
           </button>
         );
       })}
-      {chosen && chosen in shown && <PlaceFields key={`${chosen}${number}${slip}`} number={number} ball={chosen} shown={shown} />}
+      {chosen && chosen in shown && (
+        <PlaceFields key={`${chosen}${number}${slip}`} number={number} ball={chosen} shown={shown} />
+      )}
       {chosen && !(chosen in shown) && (
-        <span className="quiet ml-2 text-sm">click the table to place the {ballName(chosen)}, or press <kbd className="key">M</kbd>
-          {Object.keys(shown).length === 0 && <>; <kbd className="key">T</kbd> sets the rack for a break</>}
+        <span className="quiet ml-2 text-sm">
+          click the table to place the {ballName(chosen)}, or press <kbd className="key">M</kbd>
+          {Object.keys(shown).length === 0 && (
+            <>
+              ; <kbd className="key">T</kbd> sets the rack for a break
+            </>
+          )}
         </span>
       )}
     </div>
@@ -68,7 +102,9 @@ function PlaceFields({ number, ball, shown }: { number: number; ball: string; sh
         <label key={`${axis}${at[axis]}`} className="flex items-center gap-1">
           {axis === 0 ? "x" : "y"}
           <input
-            className="plain num w-16 text-right" inputMode="decimal" defaultValue={at[axis].toFixed(1)}
+            className="plain num w-16 text-right"
+            inputMode="decimal"
+            defaultValue={at[axis].toFixed(1)}
             onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
             onBlur={(e) => set(axis, e.currentTarget.value)}
             aria-label={`${ballName(ball)} ${axis === 0 ? "along" : "across"} the table, mm`}

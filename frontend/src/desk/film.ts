@@ -11,7 +11,8 @@ export function mark(n: number, which: "time_s" | "end_s"): void {
   const clock = Math.round(now() * 10000) / 10000;
   const shot = useDesk.getState().doc.shots[n - 1]?.shot;
   if (!shot) return;
-  if (which === "end_s" && shot.time_s === null) return tell("Mark the frame in which the cue ball is struck first.");
+  if (which === "end_s" && shot.time_s === null)
+    return tell("Mark the frame in which the cue ball is struck first.");
   // A new start after the old end would leave a shot that ends before it begins.
   const ends = which === "time_s" && shot.end_s !== null && shot.end_s < clock ? { end_s: null } : {};
   setShot(n, { [which]: clock, ...ends });
@@ -30,7 +31,10 @@ export function toShot(n: number): void {
 export function toPicture(go: Go): void {
   if (!hasPicture()) return tell("There is no video: add one on the recording's page.");
   const clock = now() + 0.0006;
-  const started = useDesk.getState().doc.shots.map((s, i) => ({ number: i + 1, time: s.shot.time_s })).filter((s) => s.time !== null && s.time <= clock);
+  const started = useDesk
+    .getState()
+    .doc.shots.map((s, i) => ({ number: i + 1, time: s.shot.time_s }))
+    .filter((s) => s.time !== null && s.time <= clock);
   const last = started[started.length - 1];
   if (last) go(last.number);
   else tell("No shot of this rack is marked before this picture.");

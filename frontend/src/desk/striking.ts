@@ -7,7 +7,16 @@ import type { Finding, Forecast, Places, Shot } from "../api/types";
 /** Only what the answer depends on, so that a note or a grade does not ask again. */
 function content(before: Places, shot: Shot | undefined, withResult: boolean): string {
   if (!shot) return "";
-  const plan = { ...shot.plan, reason: null, intent: null, via: [], better_error: null, next_ball: null, next_pocket: null, wanted_angle: null };
+  const plan = {
+    ...shot.plan,
+    reason: null,
+    intent: null,
+    via: [],
+    better_error: null,
+    next_ball: null,
+    next_pocket: null,
+    wanted_angle: null,
+  };
   const asked = { before, shot: { shooter: shot.shooter, plan, result: withResult ? shot.result : null } };
   return JSON.stringify(asked);
 }
@@ -22,22 +31,52 @@ function useAsked<T>(door: Door, recording: number, id: string, now: string, wan
   const asked = useQuery<Forecast | Finding>({
     queryKey: [door, recording, shot, text],
     queryFn: async () =>
-      (await take(api.POST(door, { params: { path: { recording_id: recording } }, body: JSON.parse(text) as never }))) as unknown as Forecast | Finding,
+      (await take(
+        api.POST(door, { params: { path: { recording_id: recording } }, body: JSON.parse(text) as never }),
+      )) as unknown as Forecast | Finding,
     placeholderData: (before, query) => (query?.queryKey[2] === shot ? before : undefined),
     staleTime: Infinity,
     retry: false,
     enabled: wanted && text !== "" && shot === id,
   });
-  return { data: wanted && shot === id ? (asked.data as T | undefined) : undefined, waiting: quiet !== `${id}\n${now}` || asked.isFetching };
+  return {
+    data: wanted && shot === id ? (asked.data as T | undefined) : undefined,
+    waiting: quiet !== `${id}\n${now}` || asked.isFetching,
+  };
 }
 
-export function useForecast(recording: number, id: string, before: Places, shot: Shot | undefined): Answer<Forecast> {
+export function useForecast(
+  recording: number,
+  id: string,
+  before: Places,
+  shot: Shot | undefined,
+): Answer<Forecast> {
   const told = Boolean(before.cue && shot?.plan.ball && shot.plan.pocket);
-  return useAsked<Forecast>("/api/recordings/{recording_id}/forecast", recording, id, content(before, shot, false), told);
+  return useAsked<Forecast>(
+    "/api/recordings/{recording_id}/forecast",
+    recording,
+    id,
+    content(before, shot, false),
+    told,
+  );
 }
 
-export function useFinding(recording: number, id: string, before: Places, shot: Shot | undefined, wanted: boolean): Answer<Finding> {
+export function useFinding(
+  recording: number,
+  id: string,
+  before: Places,
+  shot: Shot | undefined,
+  wanted: boolean,
+): Answer<Finding> {
   const result = shot?.result;
-  const told = Boolean(before.cue && result && (result.cue_end || result.potted.some((p) => p.ball === "cue")));
-  return useAsked<Finding>("/api/recordings/{recording_id}/strikes", recording, id, content(before, shot, true), wanted && told);
+  const told = Boolean(
+    before.cue && result && (result.cue_end || result.potted.some((p) => p.ball === "cue")),
+  );
+  return useAsked<Finding>(
+    "/api/recordings/{recording_id}/strikes",
+    recording,
+    id,
+    content(before, shot, true),
+    wanted && told,
+  );
 }

@@ -13,10 +13,28 @@ type Props = {
 
 export function Wax({ drawings, on, to, broad }: Props) {
   return (
-    <g data-mark="drawn" fill="none" stroke="var(--wax)" strokeWidth={broad} strokeLinecap="round" strokeLinejoin="round" strokeOpacity={0.72} pointerEvents="none">
+    <g
+      data-mark="drawn"
+      fill="none"
+      stroke="var(--wax)"
+      strokeWidth={broad}
+      strokeLinecap="round"
+      strokeLinejoin="round"
+      strokeOpacity={0.72}
+      pointerEvents="none"
+    >
       {drawings.map((one, i) =>
         one.on !== on ? null : (
-          <path key={i} d={pathOf(one.points.map((p) => to(p as Place)), one.kind === "zone")} fill={one.kind === "zone" ? "var(--wax)" : "none"} fillOpacity={0.18} data-kind={one.kind} />
+          <path
+            key={i}
+            d={pathOf(
+              one.points.map((p) => to(p as Place)),
+              one.kind === "zone",
+            )}
+            fill={one.kind === "zone" ? "var(--wax)" : "none"}
+            fillOpacity={0.18}
+            data-kind={one.kind}
+          />
         ),
       )}
     </g>

@@ -3,7 +3,10 @@ import { create } from "zustand";
 
 export type Pencil = "line" | "zone" | null;
 
-export const usePencil = create<{ pencil: Pencil; hidden: boolean }>()(() => ({ pencil: null, hidden: false }));
+export const usePencil = create<{ pencil: Pencil; hidden: boolean }>()(() => ({
+  pencil: null,
+  hidden: false,
+}));
 
 /** Takes the pencil, or puts it down when it was in hand. Taking it shows what was hidden. */
 export function takePencil(kind: "line" | "zone"): void {

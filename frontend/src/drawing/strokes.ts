@@ -33,19 +33,32 @@ function fromSegment([x, y]: Place, [ax, ay]: Place, [bx, by]: Place): number {
 }
 
 /** A drawing of a finished stroke; null when it is too short to be meant. `off`: what the eye forgives. */
-export function drawingOf(on: Drawing["on"], kind: Drawing["kind"], points: Place[], off: number): Drawing | null {
+export function drawingOf(
+  on: Drawing["on"],
+  kind: Drawing["kind"],
+  points: Place[],
+  off: number,
+): Drawing | null {
   const xs = points.map((p) => p[0]);
   const ys = points.map((p) => p[1]);
-  if (Math.max(...xs) - Math.min(...xs) < 4 * off && Math.max(...ys) - Math.min(...ys) < 4 * off) return null;
+  if (Math.max(...xs) - Math.min(...xs) < 4 * off && Math.max(...ys) - Math.min(...ys) < 4 * off)
+    return null;
   const every = Math.ceil(points.length / LOOKED_AT);
   const thinned = points.filter((_, i) => i % every === 0 || i === points.length - 1);
   let kept = simplified(thinned, off);
   for (let more = off * 2; kept.length > MOST; more *= 2) kept = simplified(thinned, more);
-  return { on, kind, points: kept.map(([x, y]) => (on === "table" ? [Math.round(x), Math.round(y)] : [short(x), short(y)])) };
+  return {
+    on,
+    kind,
+    points: kept.map(([x, y]) => (on === "table" ? [Math.round(x), Math.round(y)] : [short(x), short(y)])),
+  };
 }
 
 const short = (share: number): number => Math.max(0, Math.min(1, Math.round(share * 10000) / 10000));
 
 export function pathOf(points: Place[], closed: boolean): string {
-  return points.map(([x, y], i) => `${i ? "L" : "M"}${x.toFixed(1)} ${y.toFixed(1)}`).join("") + (closed ? "Z" : "");
+  return (
+    points.map(([x, y], i) => `${i ? "L" : "M"}${x.toFixed(1)} ${y.toFixed(1)}`).join("") +
+    (closed ? "Z" : "")
+  );
 }

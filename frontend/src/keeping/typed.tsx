@@ -31,10 +31,20 @@ function useTyping({ value, take, asOneStep }: Own) {
   };
 }
 
-export function TypedInput({ value, take, asOneStep, ...rest }: Own & Omit<InputHTMLAttributes<HTMLInputElement>, "value" | "onChange" | "onBlur">) {
+export function TypedInput({
+  value,
+  take,
+  asOneStep,
+  ...rest
+}: Own & Omit<InputHTMLAttributes<HTMLInputElement>, "value" | "onChange" | "onBlur">) {
   return <input {...rest} {...useTyping({ value, take, asOneStep })} />;
 }
 
-export function TypedArea({ value, take, asOneStep, ...rest }: Own & Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, "value" | "onChange" | "onBlur">) {
+export function TypedArea({
+  value,
+  take,
+  asOneStep,
+  ...rest
+}: Own & Omit<TextareaHTMLAttributes<HTMLTextAreaElement>, "value" | "onChange" | "onBlur">) {
   return <textarea {...rest} {...useTyping({ value, take, asOneStep })} />;
 }

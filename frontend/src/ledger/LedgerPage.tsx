@@ -24,11 +24,18 @@ import { useLedger, type Whose } from "./useLedger";
 import { WorkOut } from "./WorkOut";
 
 type Part = "decisions" | "safeties" | "exchanges";
-const PARTS: [Part, string][] = [["decisions", "Decisions"], ["safeties", "Safeties"], ["exchanges", "Exchanges"]];
+const PARTS: [Part, string][] = [
+  ["decisions", "Decisions"],
+  ["safeties", "Safeties"],
+  ["exchanges", "Exchanges"],
+];
 
 export function LedgerPage() {
   const { recording, player } = useParams();
-  const whose: Whose = { ...(recording ? { recording: Number(recording) } : {}), ...(player ? { player: Number(player) } : {}) };
+  const whose: Whose = {
+    ...(recording ? { recording: Number(recording) } : {}),
+    ...(player ? { player: Number(player) } : {}),
+  };
   const words = useQuery(wordsQuery);
   const session = useQuery(sessionQuery);
   const players = useQuery({ ...playersQuery, enabled: Boolean(player) });
@@ -36,19 +43,63 @@ export function LedgerPage() {
   const { ledger, error, workOut, stop } = useLedger(whose);
   useDialect(match.data?.match.discipline);
   const trouble = error ?? words.error ?? match.error;
-  if (trouble) return <Shell><Problem error={trouble} /></Shell>;
-  if (!ledger || !words.data || !session.data || (recording && !match.data)) return <Shell><p className="quiet p-6">Opening the ledger…</p></Shell>;
-  const units: Units = { length: session.data.length_unit as Units["length"], speed: session.data.speed_unit as Units["speed"] };
-  const title = match.data ? match.data.match.title : (players.data?.find((one) => one.id === player)?.name ?? "");
+  if (trouble)
+    return (
+      <Shell>
+        <Problem error={trouble} />
+      </Shell>
+    );
+  if (!ledger || !words.data || !session.data || (recording && !match.data))
+    return (
+      <Shell>
+        <p className="quiet p-6">Opening the ledger…</p>
+      </Shell>
+    );
+  const units: Units = {
+    length: session.data.length_unit as Units["length"],
+    speed: session.data.speed_unit as Units["speed"],
+  };
+  const title = match.data
+    ? match.data.match.title
+    : (players.data?.find((one) => one.id === player)?.name ?? "");
   return (
-    <Shell {...(match.data ? { top: <span className="flex items-center gap-3"><Link className="hidden text-sm hover:underline md:inline" to={`/recordings/${recording}`}>{title}</Link><ScoreLine recording={match.data} /></span> } : {})}>
+    <Shell
+      {...(match.data
+        ? {
+            top: (
+              <span className="flex items-center gap-3">
+                <Link className="hidden text-sm hover:underline md:inline" to={`/recordings/${recording}`}>
+                  {title}
+                </Link>
+                <ScoreLine recording={match.data} />
+              </span>
+            ),
+          }
+        : {})}
+    >
       <title>{`Choices of ${title} · Aretane`}</title>
-      <Opened ledger={ledger} words={words.data} units={units} title={title} many={!recording} workOut={workOut} stop={stop} />
+      <Opened
+        ledger={ledger}
+        words={words.data}
+        units={units}
+        title={title}
+        many={!recording}
+        workOut={workOut}
+        stop={stop}
+      />
     </Shell>
   );
 }
 
-type OpenedProps = { ledger: Ledger; words: Words; units: Units; title: string; many: boolean; workOut: () => Promise<unknown>; stop: () => Promise<unknown> };
+type OpenedProps = {
+  ledger: Ledger;
+  words: Words;
+  units: Units;
+  title: string;
+  many: boolean;
+  workOut: () => Promise<unknown>;
+  stop: () => Promise<unknown>;
+};
 
 function Opened({ ledger, words, units, title, many, workOut, stop }: OpenedProps) {
   const navigate = useNavigate();
@@ -56,62 +107,146 @@ function Opened({ ledger, words, units, title, many, workOut, stop }: OpenedProp
   const part = (search.get("part") ?? "decisions") as Part;
   const filter = (search.get("show") ?? "wrong") as Filter;
   const [picked, setPicked] = useState(0);
-  const shown: (LedgerEntry | LedgerSafety)[] = part === "decisions" ? rows(ledger.entries, filter) : part === "safeties" ? ledger.safeties : [];
+  const shown: (LedgerEntry | LedgerSafety)[] =
+    part === "decisions" ? rows(ledger.entries, filter) : part === "safeties" ? ledger.safeties : [];
   const chosen = shown[Math.min(picked, shown.length - 1)];
-  const at = chosen?.shot ?? ledger.exchanges.map((one) => ({ recording: one.recording, rack: one.rack, shot: one.first }))[part === "exchanges" ? Math.min(picked, ledger.exchanges.length - 1) : -1];
+  const at =
+    chosen?.shot ??
+    ledger.exchanges.map((one) => ({ recording: one.recording, rack: one.rack, shot: one.first }))[
+      part === "exchanges" ? Math.min(picked, ledger.exchanges.length - 1) : -1
+    ];
   const length = part === "exchanges" ? ledger.exchanges.length : shown.length;
   const set = (key: string, value: string, usual: string) => {
     setPicked(0);
-    setSearch((old) => {
-      const now = new URLSearchParams(old);
-      if (value === usual) now.delete(key);
-      else now.set(key, value);
-      return now;
-    }, { replace: true });
+    setSearch(
+      (old) => {
+        const now = new URLSearchParams(old);
+        if (value === usual) now.delete(key);
+        else now.set(key, value);
+        return now;
+      },
+      { replace: true },
+    );
   };
   const where = at ? `/recordings/${at.recording}/racks/${at.rack}` : "";
-  useKeys([
-    { keys: ["ArrowDown", "n"], run: () => setPicked(Math.min(length - 1, picked + 1)) },
-    { keys: ["ArrowUp", "b"], run: () => setPicked(Math.max(0, picked - 1)) },
-    { keys: ["Enter"], run: () => { if (at) void navigate(`${where}/choices/${at.shot}`); } },
-  ], () => null);
+  useKeys(
+    [
+      { keys: ["ArrowDown", "n"], run: () => setPicked(Math.min(length - 1, picked + 1)) },
+      { keys: ["ArrowUp", "b"], run: () => setPicked(Math.max(0, picked - 1)) },
+      {
+        keys: ["Enter"],
+        run: () => {
+          if (at) void navigate(`${where}/choices/${at.shot}`);
+        },
+      },
+    ],
+    () => null,
+  );
   const name = (player: string) => ledger.names[player] ?? player;
   return (
     <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
-      <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
-        {at ? <Shown key={keyOf(at)} at={at} /> : <p className="quiet p-6">Pick a line to see its shot on the table.</p>}
+      <section
+        aria-label="Table"
+        className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1"
+      >
+        {at ? (
+          <Shown key={keyOf(at)} at={at} />
+        ) : (
+          <p className="quiet p-6">Pick a line to see its shot on the table.</p>
+        )}
         <div className="min-h-24 px-1 py-1 text-sm" aria-live="polite">
-          {part === "decisions" && chosen && "cost" in chosen && <Told one={chosen} game={ledger.disciplines[String(chosen.shot.recording)]} words={words} name={name} />}
+          {part === "decisions" && chosen && "cost" in chosen && (
+            <Told
+              one={chosen}
+              game={ledger.disciplines[String(chosen.shot.recording)]}
+              words={words}
+              name={name}
+            />
+          )}
           {at && (
             <p>
-              <Link className="go" to={`${where}/choices/${at.shot}`}>all choices</Link> <kbd className="key">Enter</kbd>{" "}
-              <Link className="go ml-2" to={`${where}/shots/${at.shot}`}>open on the desk</Link>
-              {many && <span className="quiet ml-2">{ledger.titles[String(at.recording)]}, rack {at.rack}</span>}
+              <Link className="go" to={`${where}/choices/${at.shot}`}>
+                all choices
+              </Link>{" "}
+              <kbd className="key">Enter</kbd>{" "}
+              <Link className="go ml-2" to={`${where}/shots/${at.shot}`}>
+                open on the desk
+              </Link>
+              {many && (
+                <span className="quiet ml-2">
+                  {ledger.titles[String(at.recording)]}, rack {at.rack}
+                </span>
+              )}
             </p>
           )}
         </div>
       </section>
-      <aside aria-label="Ledger" className="rule w-full flex-none px-3 pb-2 lg:w-[30rem] lg:overflow-y-auto lg:border-l">
+      <aside
+        aria-label="Ledger"
+        className="rule w-full flex-none px-3 pb-2 lg:w-[30rem] lg:overflow-y-auto lg:border-l"
+      >
         <h1 className="pt-1 text-base font-bold">Choices of {title}</h1>
         <WorkOut ledger={ledger} workOut={workOut} stop={stop} />
         <Totals ledger={ledger} words={words} />
         <div role="tablist" className="rule mt-2 flex gap-2 border-t pt-1 text-sm">
           {PARTS.map(([one, label]) => (
-            <button key={one} type="button" role="tab" aria-selected={one === part} className="pick" onClick={() => set("part", one, "decisions")}>{label} <span className="num quiet">{one === "decisions" ? ledger.entries.length : ledger[one].length}</span></button>
+            <button
+              key={one}
+              type="button"
+              role="tab"
+              aria-selected={one === part}
+              className="pick"
+              onClick={() => set("part", one, "decisions")}
+            >
+              {label}{" "}
+              <span className="num quiet">
+                {one === "decisions" ? ledger.entries.length : ledger[one].length}
+              </span>
+            </button>
           ))}
         </div>
         {part === "decisions" && (
           <>
             <p className="flex flex-wrap gap-x-2 text-sm">
               {FILTERS.map(([one, label]) => (
-                <button key={one} type="button" aria-pressed={one === filter} className="pick" onClick={() => set("show", one, "wrong")}>{label} <span className="num quiet">{count(ledger.entries, one)}</span></button>
+                <button
+                  key={one}
+                  type="button"
+                  aria-pressed={one === filter}
+                  className="pick"
+                  onClick={() => set("show", one, "wrong")}
+                >
+                  {label} <span className="num quiet">{count(ledger.entries, one)}</span>
+                </button>
               ))}
             </p>
-            <Decisions shown={shown as LedgerEntry[]} words={words} name={name} picked={picked} pick={setPicked} />
+            <Decisions
+              shown={shown as LedgerEntry[]}
+              words={words}
+              name={name}
+              picked={picked}
+              pick={setPicked}
+            />
           </>
         )}
-        {part === "safeties" && <Safeties shown={ledger.safeties} words={words} units={units} name={name} picked={picked} pick={setPicked} />}
-        {part === "exchanges" && <Exchanges shown={ledger.exchanges as LedgerExchange[]} name={name} picked={picked} pick={setPicked} />}
+        {part === "safeties" && (
+          <Safeties
+            shown={ledger.safeties}
+            words={words}
+            units={units}
+            name={name}
+            picked={picked}
+            pick={setPicked}
+          />
+        )}
+        {part === "exchanges" && (
+          <Exchanges
+            shown={ledger.exchanges as LedgerExchange[]}
+            name={name}
+            picked={picked}
+            pick={setPicked}
+          />
+        )}
       </aside>
     </div>
   );
@@ -127,56 +262,149 @@ function Shown({ at }: { at: LedgerEntry["shot"] }) {
   const seen = layouts(doc)[one.id];
   return (
     <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-      <ShotScene table={desk.data.table} shot={one.shot} review={reviewsOf(desk.data.rack)[one.id]} before={seen?.before ?? {}} after={seen?.after ?? null} />
+      <ShotScene
+        table={desk.data.table}
+        shot={one.shot}
+        review={reviewsOf(desk.data.rack)[one.id]}
+        before={seen?.before ?? {}}
+        after={seen?.after ?? null}
+      />
     </div>
   );
 }
 
-const POINTS = (cost: number, error: number) => <><b className="num" style={{ color: "var(--loss)" }}>−{(cost * 100).toFixed(0)}</b> <span className="num quiet">±{Math.max(1, Math.round(error * 100))}</span></>;
-const CAME = (one: LedgerEntry) => (one.came_off === null ? "not known how it came out" : one.came_off ? "it came off" : "it failed");
-const HOW: Record<string, string> = { struck: " (read off what came)", meant: " (read off what came and what was planned)", best: " (the best that could have come so)" };
+const POINTS = (cost: number, error: number) => (
+  <>
+    <b className="num" style={{ color: "var(--loss)" }}>
+      −{(cost * 100).toFixed(0)}
+    </b>{" "}
+    <span className="num quiet">±{Math.max(1, Math.round(error * 100))}</span>
+  </>
+);
+const CAME = (one: LedgerEntry) =>
+  one.came_off === null ? "not known how it came out" : one.came_off ? "it came off" : "it failed";
+const HOW: Record<string, string> = {
+  struck: " (read off what came)",
+  meant: " (read off what came and what was planned)",
+  best: " (the best that could have come so)",
+};
 
 /** One decision in words; how it came out stands last, apart from its grade. */
-function Told({ one, game, words, name }: { one: LedgerEntry; game: string | undefined; words: Words; name: (player: string) => string }) {
-  const grade = { right: "Right choice.", close: "Too close to call.", wrong: "Wrong choice." }[one.grade] ?? "";
+function Told({
+  one,
+  game,
+  words,
+  name,
+}: {
+  one: LedgerEntry;
+  game: string | undefined;
+  words: Words;
+  name: (player: string) => string;
+}) {
+  const grade =
+    { right: "Right choice.", close: "Too close to call.", wrong: "Wrong choice." }[one.grade] ?? "";
   return (
     <div data-testid="told">
       <p>
-        <b>{name(one.player)}</b>, rack {one.shot.rack}, shot {one.shot.shot}: {optionWords(one.made, words)}{HOW[one.how ?? ""] ?? ""}, <b className="num">{chance(one.made.value)}</b> to win {stake(game)}.{" "}
-        {one.cost > 0 && <>Best: {optionWords(one.best, words)}, <b className="num">{chance(one.best.value)}</b>. </>}
-        <b>{grade}</b>{one.fault && ` ${words.choice_faults[one.fault]}: `}{one.grade === "wrong" && POINTS(one.cost, one.error)}{one.grade === "wrong" && " points of chance."}
+        <b>{name(one.player)}</b>, rack {one.shot.rack}, shot {one.shot.shot}:{" "}
+        {optionWords(one.made, words)}
+        {HOW[one.how ?? ""] ?? ""}, <b className="num">{chance(one.made.value)}</b> to win {stake(game)}.{" "}
+        {one.cost > 0 && (
+          <>
+            Best: {optionWords(one.best, words)}, <b className="num">{chance(one.best.value)}</b>.{" "}
+          </>
+        )}
+        <b>{grade}</b>
+        {one.fault && ` ${words.choice_faults[one.fault]}: `}
+        {one.grade === "wrong" && POINTS(one.cost, one.error)}
+        {one.grade === "wrong" && " points of chance."}
       </p>
       {one.best.reasons.length > 0 && one.cost > 0 && <p>For the best: {one.best.reasons.join("; ")}.</p>}
-      {one.best.frees.length > 0 && !one.made.frees.length && <p>It would free {one.best.frees.join(", ")} from a cluster.</p>}
-      <p className="quiet">Apart from that, {CAME(one)}.{one.own && ` The reviewer: ${lower(words.decisions[one.own] ?? one.own)}.`}</p>
+      {one.best.frees.length > 0 && !one.made.frees.length && (
+        <p>It would free {one.best.frees.join(", ")} from a cluster.</p>
+      )}
+      <p className="quiet">
+        Apart from that, {CAME(one)}.
+        {one.own && ` The reviewer: ${lower(words.decisions[one.own] ?? one.own)}.`}
+      </p>
     </div>
   );
 }
 
 /** The decisions as lines, each with what it gave away drawn to scale. */
-function Decisions({ shown, words, name, picked, pick }: { shown: LedgerEntry[]; words: Words; name: (player: string) => string; picked: number; pick: (k: number) => void }) {
+function Decisions({
+  shown,
+  words,
+  name,
+  picked,
+  pick,
+}: {
+  shown: LedgerEntry[];
+  words: Words;
+  name: (player: string) => string;
+  picked: number;
+  pick: (k: number) => void;
+}) {
   const most = Math.max(0.1, ...shown.map((one) => one.cost + one.error));
   useEffect(() => {
     document.querySelector('[data-line][aria-current="true"]')?.scrollIntoView({ block: "nearest" });
   }, [picked]);
-  if (!shown.length) return <p className="quiet py-2 text-sm">None among the decisions that are worked out.</p>;
+  if (!shown.length)
+    return <p className="quiet py-2 text-sm">None among the decisions that are worked out.</p>;
   return (
     <ol data-testid="decisions">
       {shown.map((one, k) => (
         <li key={keyOf(one.shot)}>
-          <button type="button" data-line aria-current={k === picked} className={`rule w-full border-t py-1 text-left text-sm ${k === picked ? "bg-base-200" : "hover:bg-base-200/60"}`} onClick={() => pick(k)}>
+          <button
+            type="button"
+            data-line
+            aria-current={k === picked}
+            className={`rule w-full border-t py-1 text-left text-sm ${k === picked ? "bg-base-200" : "hover:bg-base-200/60"}`}
+            onClick={() => pick(k)}
+          >
             <span className="flex items-baseline justify-between gap-2">
-              <span><span className="num quiet">{one.shot.rack}.{one.shot.shot}</span> {name(one.player).split(" ")[0]}: {optionWords(one.made, words)}</span>
-              <span className="whitespace-nowrap">{one.grade === "right" ? "right" : one.grade === "close" ? <span className="quiet">too close</span> : POINTS(one.cost, one.error)}</span>
+              <span>
+                <span className="num quiet">
+                  {one.shot.rack}.{one.shot.shot}
+                </span>{" "}
+                {name(one.player).split(" ")[0]}: {optionWords(one.made, words)}
+              </span>
+              <span className="whitespace-nowrap">
+                {one.grade === "right" ? (
+                  "right"
+                ) : one.grade === "close" ? (
+                  <span className="quiet">too close</span>
+                ) : (
+                  POINTS(one.cost, one.error)
+                )}
+              </span>
             </span>
             <span className="flex items-center gap-2">
               {one.grade !== "right" && (
-                <svg viewBox="0 0 100 8" preserveAspectRatio="none" className="h-2 w-24 flex-none" aria-hidden="true">
-                  <path d={`M0,4 H${(100 * one.cost) / most}`} stroke="var(--loss)" strokeWidth={one.grade === "wrong" ? 6 : 2} />
-                  <path d={`M${(100 * Math.max(0, one.cost - one.error)) / most},4 H${(100 * (one.cost + one.error)) / most}`} stroke="var(--color-base-content)" strokeWidth={1.2} vectorEffect="non-scaling-stroke" />
+                <svg
+                  viewBox="0 0 100 8"
+                  preserveAspectRatio="none"
+                  className="h-2 w-24 flex-none"
+                  aria-hidden="true"
+                >
+                  <path
+                    d={`M0,4 H${(100 * one.cost) / most}`}
+                    stroke="var(--loss)"
+                    strokeWidth={one.grade === "wrong" ? 6 : 2}
+                  />
+                  <path
+                    d={`M${(100 * Math.max(0, one.cost - one.error)) / most},4 H${(100 * (one.cost + one.error)) / most}`}
+                    stroke="var(--color-base-content)"
+                    strokeWidth={1.2}
+                    vectorEffect="non-scaling-stroke"
+                  />
                 </svg>
               )}
-              <span className="quiet">{one.fault && `${lower(words.choice_faults[one.fault] ?? one.fault)}; `}{one.grade !== "right" && `best: ${optionWords(one.best, words)}; `}{CAME(one)}</span>
+              <span className="quiet">
+                {one.fault && `${lower(words.choice_faults[one.fault] ?? one.fault)}; `}
+                {one.grade !== "right" && `best: ${optionWords(one.best, words)}; `}
+                {CAME(one)}
+              </span>
             </span>
           </button>
         </li>

@@ -5,7 +5,14 @@ import { theBall } from "../table/colours";
 import { chance, length, percent, type Units } from "../units/units";
 import { keyOf } from "./entries";
 
-type Props = { shown: LedgerSafety[]; words: Words; units: Units; name: (player: string) => string; picked: number; pick: (k: number) => void };
+type Props = {
+  shown: LedgerSafety[];
+  words: Words;
+  units: Units;
+  name: (player: string) => string;
+  picked: number;
+  pick: (k: number) => void;
+};
 
 export function Safeties({ shown, words, units, name, picked, pick }: Props) {
   if (!shown.length) return <p className="quiet py-2 text-sm">No safety is logged here.</p>;
@@ -13,13 +20,40 @@ export function Safeties({ shown, words, units, name, picked, pick }: Props) {
     <ol data-testid="safeties">
       {shown.map((one, k) => (
         <li key={keyOf(one.shot)}>
-          <button type="button" aria-current={k === picked} className={`rule w-full border-t py-1 text-left text-sm ${k === picked ? "bg-base-200" : "hover:bg-base-200/60"}`} onClick={() => pick(k)}>
-            <span><span className="num quiet">{one.shot.rack}.{one.shot.shot}</span> <b>{name(one.player).split(" ")[0]}</b>{one.meant && `: ${optionWords(one.meant, words)}`}</span>
+          <button
+            type="button"
+            aria-current={k === picked}
+            className={`rule w-full border-t py-1 text-left text-sm ${k === picked ? "bg-base-200" : "hover:bg-base-200/60"}`}
+            onClick={() => pick(k)}
+          >
+            <span>
+              <span className="num quiet">
+                {one.shot.rack}.{one.shot.shot}
+              </span>{" "}
+              <b>{name(one.player).split(" ")[0]}</b>
+              {one.meant && `: ${optionWords(one.meant, words)}`}
+            </span>
             <span className="grid grid-cols-[4.5rem_1fr] gap-x-2">
               <span className="quiet text-right">meant</span>
-              <span>{one.meant ? <>leaves the other <b className="num">{chance(1 - one.meant.value)}</b> on average, hides <span className="num">{percent(one.meant.hidden)}</span>, fouls <span className="num">{percent(one.meant.foul)}</span></> : <i className="quiet">○ {one.how ? "not valued" : "not worked out"}</i>}</span>
+              <span>
+                {one.meant ? (
+                  <>
+                    leaves the other <b className="num">{chance(1 - one.meant.value)}</b> on average, hides{" "}
+                    <span className="num">{percent(one.meant.hidden)}</span>, fouls{" "}
+                    <span className="num">{percent(one.meant.foul)}</span>
+                  </>
+                ) : (
+                  <i className="quiet">○ {one.how ? "not valued" : "not worked out"}</i>
+                )}
+              </span>
               <span className="quiet text-right">came</span>
-              <span>{one.left ? <Left left={one.left} units={units} /> : <i className="quiet">○ {one.outcome === "own-foul" ? "a foul" : "not worked out"}</i>}</span>
+              <span>
+                {one.left ? (
+                  <Left left={one.left} units={units} />
+                ) : (
+                  <i className="quiet">○ {one.outcome === "own-foul" ? "a foul" : "not worked out"}</i>
+                )}
+              </span>
               <span className="quiet text-right">then</span>
               <span>{(words.safety_outcomes[one.outcome] ?? one.outcome).toLowerCase()}</span>
             </span>
@@ -30,15 +64,40 @@ export function Safeties({ shown, words, units, name, picked, pick }: Props) {
   );
 }
 
-const ANSWERS: Record<string, string> = { pot: "a pot of", safety: "a safety off", kick: "a kick at", hit: "a hit of" };
+const ANSWERS: Record<string, string> = {
+  pot: "a pot of",
+  safety: "a safety off",
+  kick: "a kick at",
+  hit: "a hit of",
+};
 
 function Left({ left, units }: { left: NonNullable<LedgerSafety["left"]>; units: Units }) {
-  if (left.in_hand) return <>left <b className="num">{chance(left.chance)}</b>, the cue ball in hand</>;
+  if (left.in_hand)
+    return (
+      <>
+        left <b className="num">{chance(left.chance)}</b>, the cue ball in hand
+      </>
+    );
   const blocked = left.blockers.length;
   return (
     <>
-      left <b className="num">{chance(left.chance)}</b>: {left.hidden >= 1 ? "hooked" : <><span className="num">{percent(left.hidden)}</span> hidden</>}
-      {blocked > 0 && <>, {blocked === 1 ? "one ball" : `${blocked} balls`} in the way{left.behind && ", close behind it"}</>}, <span className="num">{length(left.far, units)}</span> off; best answer {ANSWERS[left.answer] ?? left.answer} {left.ball ? theBall(left.ball) : "a ball"} (<span className="num">{percent(left.good)}</span>, fouls <span className="num">{percent(left.foul)}</span>)
+      left <b className="num">{chance(left.chance)}</b>:{" "}
+      {left.hidden >= 1 ? (
+        "hooked"
+      ) : (
+        <>
+          <span className="num">{percent(left.hidden)}</span> hidden
+        </>
+      )}
+      {blocked > 0 && (
+        <>
+          , {blocked === 1 ? "one ball" : `${blocked} balls`} in the way{left.behind && ", close behind it"}
+        </>
+      )}
+      , <span className="num">{length(left.far, units)}</span> off; best answer{" "}
+      {ANSWERS[left.answer] ?? left.answer} {left.ball ? theBall(left.ball) : "a ball"} (
+      <span className="num">{percent(left.good)}</span>, fouls{" "}
+      <span className="num">{percent(left.foul)}</span>)
     </>
   );
 }

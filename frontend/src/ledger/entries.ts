@@ -24,7 +24,8 @@ export function rows(entries: LedgerEntry[], filter: Filter): LedgerEntry[] {
   return filter === "all" ? found : [...found].sort((one, other) => other.cost - one.cost);
 }
 
-export const count = (entries: LedgerEntry[], filter: Filter): number => entries.filter(SHOWN[filter]).length;
+export const count = (entries: LedgerEntry[], filter: Filter): number =>
+  entries.filter(SHOWN[filter]).length;
 
 /** A shot's address in one word. */
 export const keyOf = (shot: LedgerEntry["shot"]): string => `${shot.recording}/${shot.rack}/${shot.shot}`;

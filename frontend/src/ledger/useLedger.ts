@@ -14,8 +14,10 @@ export function useLedger(whose: Whose) {
   const key = ["ledger", whose.recording ?? 0, whose.player ?? 0];
   const asked = useQuery<Ledger>({
     queryKey: key,
-    queryFn: async () => (await take(api.GET("/api/ledger", { params: { query: whose } }))) as unknown as Ledger,
-    refetchInterval: (query) => (query.state.data?.working ? SOON : query.state.data?.wanted ? AGAIN_AFTER : false),
+    queryFn: async () =>
+      (await take(api.GET("/api/ledger", { params: { query: whose } }))) as unknown as Ledger,
+    refetchInterval: (query) =>
+      query.state.data?.working ? SOON : query.state.data?.wanted ? AGAIN_AFTER : false,
   });
   const keep = (found: unknown) => queries.setQueryData(key, found);
   return {
@@ -24,7 +26,8 @@ export function useLedger(whose: Whose) {
     workOut: async () => {
       const body = { recording: whose.recording ?? null, player: whose.player ?? null };
       let found = (await take(api.POST("/api/ledger", { body }))) as unknown as Ledger;
-      while (found.working) { // what there is to work out is being counted
+      while (found.working) {
+        // what there is to work out is being counted
         keep(found);
         await new Promise((done) => setTimeout(done, SOON));
         found = (await take(api.POST("/api/ledger", { body }))) as unknown as Ledger;

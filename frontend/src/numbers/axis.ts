@@ -11,4 +11,5 @@ export function limitFor(values: number[]): number {
 /** A value's place from 0 to 100 on an axis from -limit to limit. */
 export const around = (value: number, limit: number): number => ((value + limit) / (2 * limit)) * 100;
 
-export const signed = (value: number, digits = 0): string => `${value > 0 ? "+" : value < 0 ? "−" : "±"}${Math.abs(value).toFixed(digits)}`;
+export const signed = (value: number, digits = 0): string =>
+  `${value > 0 ? "+" : value < 0 ? "−" : "±"}${Math.abs(value).toFixed(digits)}`;

@@ -9,7 +9,11 @@ import { useKept } from "../keeping/useKept";
 export function VerdictWords({ one, words }: { one: Verdict; words: Words }) {
   return (
     <>
-      <b>{one.by}</b>{one.school && <span className="quiet">, {lower(words.choice_schools[one.school] ?? one.school)}</span>}: {lower(words.decisions[one.decision] ?? one.decision)}
+      <b>{one.by}</b>
+      {one.school && (
+        <span className="quiet">, {lower(words.choice_schools[one.school] ?? one.school)}</span>
+      )}
+      : {lower(words.decisions[one.decision] ?? one.decision)}
       {one.advised && <>; would play {advisedWords(one.advised, words)}</>}
       {one.reason && <span className="quiet">, {one.reason}</span>}
     </>
@@ -25,7 +29,12 @@ export function Others({ shot, words, set }: Props) {
   const [reason, setReason, letReasonGo] = useKept("verdict.reason", "");
   const add = (decision: string | null) => {
     if (!decision || !by.trim()) return;
-    set({ verdicts: [...verdicts, { by: by.trim(), decision, reason: reason.trim(), advised: null, school: null }] });
+    set({
+      verdicts: [
+        ...verdicts,
+        { by: by.trim(), decision, reason: reason.trim(), advised: null, school: null },
+      ],
+    });
     setOpen(false);
     letReasonGo();
   };
@@ -34,17 +43,48 @@ export function Others({ shot, words, set }: Props) {
       {verdicts.map((one, i) => (
         <p key={`${one.by}${i}`}>
           <VerdictWords one={one} words={words} />{" "}
-          <button type="button" className="text-primary underline" onClick={() => set({ verdicts: verdicts.filter((_, k) => k !== i) })}>remove</button>
+          <button
+            type="button"
+            className="text-primary underline"
+            onClick={() => set({ verdicts: verdicts.filter((_, k) => k !== i) })}
+          >
+            remove
+          </button>
         </p>
       ))}
       {!open && verdicts.length < 8 && (
-        <button type="button" className="text-primary underline" onClick={() => setOpen(true)}>somebody else's verdict</button>
+        <button type="button" className="text-primary underline" onClick={() => setOpen(true)}>
+          somebody else's verdict
+        </button>
       )}
       {open && (
         <div className="grid gap-1">
-          <input className="plain text-sm" aria-label="Whose verdict" placeholder="whose" maxLength={60} value={by} onChange={(e) => setBy(e.target.value)} />
-          <input className="plain text-sm" aria-label="Reason of the verdict" placeholder="the reason" maxLength={300} value={reason} onChange={(e) => setReason(e.target.value)} />
-          {by.trim() ? <Pick label="Somebody else's verdict" words={plainWords(words.decisions)} value={null} onPick={add} /> : <span className="quiet text-xs">a name first, then the verdict</span>}
+          <input
+            className="plain text-sm"
+            aria-label="Whose verdict"
+            placeholder="whose"
+            maxLength={60}
+            value={by}
+            onChange={(e) => setBy(e.target.value)}
+          />
+          <input
+            className="plain text-sm"
+            aria-label="Reason of the verdict"
+            placeholder="the reason"
+            maxLength={300}
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
+          {by.trim() ? (
+            <Pick
+              label="Somebody else's verdict"
+              words={plainWords(words.decisions)}
+              value={null}
+              onPick={add}
+            />
+          ) : (
+            <span className="quiet text-xs">a name first, then the verdict</span>
+          )}
         </div>
       )}
     </div>

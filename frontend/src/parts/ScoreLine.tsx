@@ -26,7 +26,12 @@ type Props = {
 };
 
 export function ScoreLine({ recording: whole, current = 0, hidden = false }: Props) {
-  const recording = hidden ? { ...whole, racks: whole.racks.map((r) => (r.number < current ? r : { ...r, winner: null, flags: 0 })) } : whole;
+  const recording = hidden
+    ? {
+        ...whole,
+        racks: whole.racks.map((r) => (r.number < current ? r : { ...r, winner: null, flags: 0 })),
+      }
+    : whole;
   const line = leads(recording);
   const most = Math.max(1, ...line.map(Math.abs));
   const name = (id: string | null | undefined) => recording.players.find((p) => p.id === id)?.name ?? null;
@@ -40,18 +45,40 @@ export function ScoreLine({ recording: whole, current = 0, hidden = false }: Pro
         return (
           <li key={rack.id}>
             <Link
-              to={`/recordings/${recording.id}/racks/${rack.number}`} title={words} aria-label={words}
+              to={`/recordings/${recording.id}/racks/${rack.number}`}
+              title={words}
+              aria-label={words}
               aria-current={rack.number === current ? "page" : undefined}
               className={`block w-7 ${rack.number === current ? "bg-base-300" : "hover:bg-base-200"}`}
             >
               <svg viewBox="0 -19 28 38" className="block h-9 w-7" aria-hidden="true">
                 <line x1={0} x2={28} y1={0} y2={0} stroke="currentColor" strokeOpacity={0.35} />
                 {rack.winner ? (
-                  <rect x={9} width={10} y={lead > 0 ? -high : 0} height={Math.max(high, 1.5)} fill="currentColor" />
+                  <rect
+                    x={9}
+                    width={10}
+                    y={lead > 0 ? -high : 0}
+                    height={Math.max(high, 1.5)}
+                    fill="currentColor"
+                  />
                 ) : (
-                  <circle cx={14} r={3.5} fill="none" stroke="currentColor" strokeWidth={1.3} strokeDasharray={rack.counted === false ? "1.5 1.5" : undefined} />
+                  <circle
+                    cx={14}
+                    r={3.5}
+                    fill="none"
+                    stroke="currentColor"
+                    strokeWidth={1.3}
+                    strokeDasharray={rack.counted === false ? "1.5 1.5" : undefined}
+                  />
                 )}
-                <text x={14} y={lead > 0 ? 13 : -7} textAnchor="middle" fontSize={10.5} fill="currentColor" fontFamily="var(--font-mono)">
+                <text
+                  x={14}
+                  y={lead > 0 ? 13 : -7}
+                  textAnchor="middle"
+                  fontSize={10.5}
+                  fill="currentColor"
+                  fontFamily="var(--font-mono)"
+                >
                   {rack.number}
                 </text>
               </svg>

@@ -6,9 +6,16 @@ export type BallsRead = { balls: string[]; fault: string };
 /** The balls of a text that are on the table, in their order. The first word that is none is named. */
 export function ballsOf(text: string, on: string[]): BallsRead {
   const balls: string[] = [];
-  for (const word of text.toLowerCase().split(/[\s,;>-]+/).filter(Boolean)) {
+  for (const word of text
+    .toLowerCase()
+    .split(/[\s,;>-]+/)
+    .filter(Boolean)) {
     const ball = on.find((one) => one === word || ballName(one).replaceAll(" ", "") === word);
-    if (!ball) return { balls, fault: `“${word}” is no ball on the table; write for example ${on.slice(0, 3).join(" ") || "nothing"}` };
+    if (!ball)
+      return {
+        balls,
+        fault: `“${word}” is no ball on the table; write for example ${on.slice(0, 3).join(" ") || "nothing"}`,
+      };
     if (!balls.includes(ball)) balls.push(ball);
   }
   return { balls, fault: "" };

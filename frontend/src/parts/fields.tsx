@@ -14,15 +14,26 @@ type Words = Record<string, string>;
 
 /** One of a few words. Choosing the chosen one again takes it back, where `clear` is given. */
 export function Pick({
-  label, words, value, onPick, clear = false,
+  label,
+  words,
+  value,
+  onPick,
+  clear = false,
 }: {
-  label: string; words: Words; value: string | null; onPick: (code: string | null) => void; clear?: boolean;
+  label: string;
+  words: Words;
+  value: string | null;
+  onPick: (code: string | null) => void;
+  clear?: boolean;
 }) {
   return (
     <div role="group" aria-label={label} className="flex flex-wrap">
       {Object.entries(words).map(([code, text]) => (
         <button
-          key={code} type="button" className="pick text-sm" aria-pressed={value === code}
+          key={code}
+          type="button"
+          className="pick text-sm"
+          aria-pressed={value === code}
           onClick={() => onPick(clear && value === code ? null : code)}
         >
           {text}
@@ -33,13 +44,23 @@ export function Pick({
 }
 
 export function Choose({
-  label, words, value, onPick, none = "not said",
+  label,
+  words,
+  value,
+  onPick,
+  none = "not said",
 }: {
-  label: string; words: Words; value: string | null; onPick: (code: string | null) => void; none?: string | null;
+  label: string;
+  words: Words;
+  value: string | null;
+  onPick: (code: string | null) => void;
+  none?: string | null;
 }) {
   return (
     <select
-      className="plain text-sm" aria-label={label} value={value ?? ""}
+      className="plain text-sm"
+      aria-label={label}
+      value={value ?? ""}
       onChange={(e) => onPick(e.target.value === "" ? null : e.target.value)}
     >
       {none !== null && <option value="">{none}</option>}
@@ -61,12 +82,24 @@ export function Field({ label, children }: { label: string; children: ReactNode 
   );
 }
 
-export function SelectField({ label, words, value, onPick }: { label: string; words: Record<string, string>; value: string; onPick: (code: string) => void }) {
+export function SelectField({
+  label,
+  words,
+  value,
+  onPick,
+}: {
+  label: string;
+  words: Record<string, string>;
+  value: string;
+  onPick: (code: string) => void;
+}) {
   return (
     <Field label={label}>
       <select className="select w-full" value={value} onChange={(e) => onPick(e.target.value)}>
         {Object.entries(words).map(([code, text]) => (
-          <option key={code} value={code}>{text}</option>
+          <option key={code} value={code}>
+            {text}
+          </option>
         ))}
       </select>
     </Field>

@@ -3,7 +3,8 @@ import { chance } from "../units/units";
 
 export type Measure = "chance" | "points" | "balls";
 
-export const measureOf = (text: string): Measure => (text === "points" || text === "balls" ? text : "chance");
+export const measureOf = (text: string): Measure =>
+  text === "points" || text === "balls" ? text : "chance";
 
 /** "61 %", "23 points", "6.1 balls". */
 export function amount(measure: Measure, value: number | null): string {
@@ -13,14 +14,20 @@ export function amount(measure: Measure, value: number | null): string {
 }
 
 /** The same without its unit, for a line's label. */
-export const figure = (measure: Measure, value: number): string => (measure === "chance" ? (value * 100).toFixed(0) : String(Number(value.toFixed(1))));
+export const figure = (measure: Measure, value: number): string =>
+  measure === "chance" ? (value * 100).toFixed(0) : String(Number(value.toFixed(1)));
 
 /** What follows the amount in a sentence. */
-export const PURPOSE: Record<Measure, string> = { chance: "to run out", points: "to come in this visit", balls: "to come in this run" };
+export const PURPOSE: Record<Measure, string> = {
+  chance: "to run out",
+  points: "to come in this visit",
+  balls: "to come in this run",
+};
 
 /** What its lines are. */
 export const LINES: Record<Measure, string> = {
-  chance: "lines of equal chance to run out, in %; heavy: the window; dots: dead, under a tenth of the best",
+  chance:
+    "lines of equal chance to run out, in %; heavy: the window; dots: dead, under a tenth of the best",
   points: "lines of equal points to come; heavy: the window; dots: dead, under a tenth of the best",
   balls: "lines of equal balls to come; heavy: the window; dots: dead, under a tenth of the best",
 };
@@ -38,4 +45,8 @@ export function change(measure: Measure, value: number): string {
   return Number(shown) === 0 ? "0" : `${value > 0 ? "+" : "−"}${shown}`;
 }
 
-export const CHANGED: Record<Measure, string> = { chance: "points of chance", points: "points", balls: "balls" };
+export const CHANGED: Record<Measure, string> = {
+  chance: "points of chance",
+  points: "points",
+  balls: "balls",
+};

@@ -12,9 +12,11 @@ export function optionWords(one: Named, words: Words): string {
     const where = `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}${one.route && ` (${one.route})`}`;
     return one.kind === "pot" ? where : `${kind}: ${where}`;
   }
-  if (one.kind === "push-out") return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : one.rails > 0 ? `, ${rails(one)}` : ""}`;
+  if (one.kind === "push-out")
+    return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : one.rails > 0 ? `, ${rails(one)}` : ""}`;
   if (one.kind === "foul") return `${kind}${one.hit ? `: hits ${theBall(one.hit)}` : ""}`;
-  if (one.kind === "jump" || one.kind === "swerve") return `${kind} to hit ${one.hit ? theBall(one.hit) : "a ball"}`;
+  if (one.kind === "jump" || one.kind === "swerve")
+    return `${kind} to hit ${one.hit ? theBall(one.hit) : "a ball"}`;
   return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : ""}: ${hitWords(one)}${one.route && ` (${one.route})`}`;
 }
 
@@ -22,7 +24,10 @@ export function optionWords(one: Named, words: Words): string {
 export function advisedWords(one: WouldPlay, words: Words): string {
   const kind = (words.option_kinds[one.kind] ?? one.kind).toLowerCase();
   const ball = one.ball ? theBall(one.ball) : "";
-  if (one.pocket) return one.kind === "pot" ? `${ball}, ${words.pockets[one.pocket] ?? one.pocket}` : `${kind}: ${ball}, ${words.pockets[one.pocket] ?? one.pocket}`;
+  if (one.pocket)
+    return one.kind === "pot"
+      ? `${ball}, ${words.pockets[one.pocket] ?? one.pocket}`
+      : `${kind}: ${ball}, ${words.pockets[one.pocket] ?? one.pocket}`;
   return ball ? `${kind} off ${ball}` : kind;
 }
 

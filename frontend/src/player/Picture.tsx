@@ -19,12 +19,26 @@ export function Picture({ drawings, draw }: { drawings: Drawing[]; draw: (made: 
   if (!part) return null;
   const ratio = part.width / part.height;
   return (
-    <div className="sized relative grid h-full w-full place-items-center overflow-hidden" data-testid="picture" data-frame={at?.frame} data-part={at?.part}>
-      <div className="relative bg-black" style={{ aspectRatio: ratio, width: `min(100cqw, 100cqh * ${ratio})` }}>
-        {parts.map((one, index) => <Film key={one.id} part={one} shown={index === (at?.part ?? 0)} />)}
+    <div
+      className="sized relative grid h-full w-full place-items-center overflow-hidden"
+      data-testid="picture"
+      data-frame={at?.frame}
+      data-part={at?.part}
+    >
+      <div
+        className="relative bg-black"
+        style={{ aspectRatio: ratio, width: `min(100cqw, 100cqh * ${ratio})` }}
+      >
+        {parts.map((one, index) => (
+          <Film key={one.id} part={one} shown={index === (at?.part ?? 0)} />
+        ))}
         <Over width={part.width} height={part.height} drawings={drawings} draw={draw} />
       </div>
-      {problem && <p role="alert" className="bg-base-100 absolute inset-x-2 bottom-2 px-2 py-1 text-sm">{problem}</p>}
+      {problem && (
+        <p role="alert" className="bg-base-100 absolute inset-x-2 bottom-2 px-2 py-1 text-sm">
+          {problem}
+        </p>
+      )}
     </div>
   );
 }
@@ -37,8 +51,14 @@ function Film({ part, shown }: { part: Part; shown: boolean }) {
   }, [part]);
   return (
     <video
-      ref={element} src={`/api/videos/${part.id}/file`} preload="auto" muted playsInline disablePictureInPicture
-      aria-label={`Recording, ${part.name}`} className={`absolute inset-0 h-full w-full ${shown ? "" : "invisible"}`}
+      ref={element}
+      src={`/api/videos/${part.id}/file`}
+      preload="auto"
+      muted
+      playsInline
+      disablePictureInPicture
+      aria-label={`Recording, ${part.name}`}
+      className={`absolute inset-0 h-full w-full ${shown ? "" : "invisible"}`}
     />
   );
 }
@@ -59,15 +79,27 @@ function Over({ width, height, drawings, draw }: OverProps) {
     setStroke([]);
     if (made) draw(made);
   };
-  const drawn: Drawing[] = pencil && stroke.length > 1 ? [...drawings, { on: "picture", kind: pencil, points: stroke }] : drawings;
+  const drawn: Drawing[] =
+    pencil && stroke.length > 1 ? [...drawings, { on: "picture", kind: pencil, points: stroke }] : drawings;
   return (
     <svg
-      ref={svg} viewBox={`0 0 ${width} ${height}`} className={`absolute inset-0 h-full w-full touch-none ${pencil ? "cursor-crosshair" : "pointer-events-none"}`} role="img" aria-label="Drawn on the picture"
-      onPointerDown={(e) => { if (!pencil) return; svg.current?.setPointerCapture(e.pointerId); setStroke([placeOf(e)]); }}
+      ref={svg}
+      viewBox={`0 0 ${width} ${height}`}
+      className={`absolute inset-0 h-full w-full touch-none ${pencil ? "cursor-crosshair" : "pointer-events-none"}`}
+      role="img"
+      aria-label="Drawn on the picture"
+      onPointerDown={(e) => {
+        if (!pencil) return;
+        svg.current?.setPointerCapture(e.pointerId);
+        setStroke([placeOf(e)]);
+      }}
       onPointerMove={(e) => stroke.length && setStroke([...stroke, placeOf(e)])}
-      onPointerUp={finish} onPointerCancel={() => setStroke([])}
+      onPointerUp={finish}
+      onPointerCancel={() => setStroke([])}
     >
-      {!hidden && <Wax drawings={drawn} on="picture" to={([x, y]) => [x * width, y * height]} broad={width * 0.009} />}
+      {!hidden && (
+        <Wax drawings={drawn} on="picture" to={([x, y]) => [x * width, y * height]} broad={width * 0.009} />
+      )}
     </svg>
   );
 }

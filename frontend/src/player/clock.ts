@@ -48,7 +48,8 @@ export function clockOf(parts: Part[], spot: Spot): number {
 }
 
 export const endOf = (part: Part): number => part.starts + part.seconds;
-export const whole = (parts: Part[]): number => parts.reduce((most, part) => Math.max(most, endOf(part)), 0);
+export const whole = (parts: Part[]): number =>
+  parts.reduce((most, part) => Math.max(most, endOf(part)), 0);
 
 /** The frame shown at a time of the recording; in a gap the first one after it. Null without any. */
 export function spotAt(parts: Part[], clock: number): Spot | null {
@@ -80,7 +81,8 @@ export function step(parts: Part[], spot: Spot, by: number): Spot {
   let { part, frame } = spot;
   frame += by;
   while (frame < 0 && part > 0) frame += parts[--part]?.frames.length ?? 0;
-  while (part < parts.length - 1 && frame >= (parts[part]?.frames.length ?? 0)) frame -= parts[part++]?.frames.length ?? 0;
+  while (part < parts.length - 1 && frame >= (parts[part]?.frames.length ?? 0))
+    frame -= parts[part++]?.frames.length ?? 0;
   const last = (parts[part]?.frames.length ?? 1) - 1;
   return { part, frame: Math.max(0, Math.min(frame, last)) };
 }

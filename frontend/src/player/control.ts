@@ -49,13 +49,21 @@ export function attach(part: Part, element: HTMLVideoElement): () => void {
     if (next) seek(next);
   };
   const failed = () => {
-    usePlayer.setState({ problem: `this browser cannot show ${part.name}: convert it to WebM with VP9, or to MP4 with H.264` });
+    usePlayer.setState({
+      problem: `this browser cannot show ${part.name}: convert it to WebM with VP9, or to MP4 with H.264`,
+    });
   };
   const { at, playing } = usePlayer.getState();
   const mine = at && usePlayer.getState().parts[at.part]?.id === part.id;
   element.currentTime = middleOf(part, mine ? at.frame : 0);
   if (mine && playing) void toggle(true);
-  const on: [string, () => void][] = [["ended", ended], ["pause", paused], ["play", started], ["seeked", seeked], ["error", failed]];
+  const on: [string, () => void][] = [
+    ["ended", ended],
+    ["pause", paused],
+    ["play", started],
+    ["seeked", seeked],
+    ["error", failed],
+  ];
   on.forEach(([name, run]) => element.addEventListener(name, run));
   return () => {
     on.forEach(([name, run]) => element.removeEventListener(name, run));
@@ -79,7 +87,13 @@ function report(partId: number, mediaTime: number): void {
     video(at)?.pause();
     limit.told();
     seekClock(limit.clock);
-  } else if (loop && usePlayer.getState().looping && usePlayer.getState().playing && (clock >= loop.end || clock < loop.start - 0.5)) seekClock(loop.start);
+  } else if (
+    loop &&
+    usePlayer.getState().looping &&
+    usePlayer.getState().playing &&
+    (clock >= loop.end || clock < loop.start - 0.5)
+  )
+    seekClock(loop.start);
 }
 
 /** A part is over: the next one goes on. */
@@ -126,7 +140,8 @@ export async function toggle(on = !usePlayer.getState().playing): Promise<void> 
   const element = video(at);
   if (!element) return;
   if (!on) return element.pause();
-  if (loop && usePlayer.getState().looping && (now() < loop.start || now() >= loop.end)) seekClock(loop.start);
+  if (loop && usePlayer.getState().looping && (now() < loop.start || now() >= loop.end))
+    seekClock(loop.start);
   element.playbackRate = rate;
   try {
     await element.play();

@@ -24,8 +24,16 @@ type PlayerState = {
 const SHOWN = "aretane.player";
 
 export const usePlayer = create<PlayerState>()(() => ({
-  recording: 0, parts: [], at: null, along: "", playing: false, rate: 1, looping: false, swapped: false,
-  shown: localStorage.getItem(SHOWN) !== "no", problem: "",
+  recording: 0,
+  parts: [],
+  at: null,
+  along: "",
+  playing: false,
+  rate: 1,
+  looping: false,
+  swapped: false,
+  shown: localStorage.getItem(SHOWN) !== "no",
+  problem: "",
 }));
 
 export function setShown(shown: boolean): void {

@@ -16,7 +16,13 @@ export function goAlong(id: string): void {
   if (time !== null && !playing) seekClock(time);
 }
 
-export function usePictureOf(id: string, start: number | null, end: number | null, next: number | null, hidden: boolean): void {
+export function usePictureOf(
+  id: string,
+  start: number | null,
+  end: number | null,
+  next: number | null,
+  hidden: boolean,
+): void {
   const loaded = usePlayer((s) => s.parts.length > 0);
   useEffect(() => {
     setLoop(start === null ? null : { start, end: loopEnd(start, end, next) });

@@ -27,10 +27,14 @@ export function PlayersPage() {
     }
   };
   const set = (player: Player, change: Partial<Player>) =>
-    act(take(api.PUT("/api/players/{player_id}", {
-      params: { path: { player_id: Number(player.id) } },
-      body: { name: change.name ?? player.name, level: (change.level ?? player.level) as Level },
-    })));
+    act(
+      take(
+        api.PUT("/api/players/{player_id}", {
+          params: { path: { player_id: Number(player.id) } },
+          body: { name: change.name ?? player.name, level: (change.level ?? player.level) as Level },
+        }),
+      ),
+    );
   const failed = players.error ?? words.error;
   return (
     <Shell>
@@ -38,7 +42,8 @@ export function PlayersPage() {
       <div className="mx-auto w-full max-w-4xl px-4 py-6">
         <h1 className="text-2xl font-bold">Players</h1>
         <p className="quiet mt-1 max-w-prose text-sm">
-          The level stands for how far a player's aim scatters. Every chance on the shot desk is the shooter's, under this level, until enough shots are logged to fit a model of their own.
+          The level stands for how far a player's aim scatters. Every chance on the shot desk is the
+          shooter's, under this level, until enough shots are logged to fit a model of their own.
         </p>
         {failed ? <Problem error={failed} /> : null}
         {error ? <Problem error={error} /> : null}
@@ -47,10 +52,20 @@ export function PlayersPage() {
           className="mt-4 flex gap-2"
           onSubmit={(e) => {
             e.preventDefault();
-            void act(take(api.POST("/api/players", { body: { name, level: "regular" } }))).then((ok) => ok && letNameGo());
+            void act(take(api.POST("/api/players", { body: { name, level: "regular" } }))).then(
+              (ok) => ok && letNameGo(),
+            );
           }}
         >
-          <input className="input w-64" aria-label="Name of a new player" placeholder="Somebody new" maxLength={60} required value={name} onChange={(e) => setName(e.target.value)} />
+          <input
+            className="input w-64"
+            aria-label="Name of a new player"
+            placeholder="Somebody new"
+            maxLength={60}
+            required
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
           <button className="btn">Add player</button>
         </form>
       </div>
@@ -65,15 +80,39 @@ function NameField({ player, rename }: { player: Player; rename: (name: string) 
     const wanted = name.trim();
     if (!wanted || wanted === player.name || (await rename(wanted))) letGo();
   };
-  return <input className="plain" aria-label={`Name of ${player.name}`} value={name} maxLength={60} onChange={(e) => setName(e.target.value)} onBlur={() => void leave()} />;
+  return (
+    <input
+      className="plain"
+      aria-label={`Name of ${player.name}`}
+      value={name}
+      maxLength={60}
+      onChange={(e) => setName(e.target.value)}
+      onBlur={() => void leave()}
+    />
+  );
 }
 
-function PlayerTable({ players, words, set }: { players: Player[]; words: Words; set: (p: Player, change: Partial<Player>) => Promise<boolean> }) {
+function PlayerTable({
+  players,
+  words,
+  set,
+}: {
+  players: Player[];
+  words: Words;
+  set: (p: Player, change: Partial<Player>) => Promise<boolean>;
+}) {
   if (!players.length) return <p className="mt-4">Nobody yet.</p>;
   return (
     <table className="mt-4 w-full text-left">
       <thead className="quiet text-sm">
-        <tr className="rule border-b"><th className="py-1">Name</th><th>Level</th><th className="text-right">Shots logged</th><th><span className="sr-only">Numbers</span></th></tr>
+        <tr className="rule border-b">
+          <th className="py-1">Name</th>
+          <th>Level</th>
+          <th className="text-right">Shots logged</th>
+          <th>
+            <span className="sr-only">Numbers</span>
+          </th>
+        </tr>
       </thead>
       <tbody>
         {players.map((p) => (
@@ -82,14 +121,28 @@ function PlayerTable({ players, words, set }: { players: Player[]; words: Words;
               <NameField key={p.name} player={p} rename={(name) => set(p, { name })} />
             </td>
             <td className="pr-4">
-              <select className="plain" aria-label={`Level of ${p.name}`} value={p.level} onChange={(e) => void set(p, { level: e.target.value })}>
+              <select
+                className="plain"
+                aria-label={`Level of ${p.name}`}
+                value={p.level}
+                onChange={(e) => void set(p, { level: e.target.value })}
+              >
                 {Object.entries(words.levels).map(([code, text]) => (
-                  <option key={code} value={code}>{text}</option>
+                  <option key={code} value={code}>
+                    {text}
+                  </option>
                 ))}
               </select>
             </td>
             <td className="num text-right">{p.shots}</td>
-            <td className="text-right text-sm"><Link className="go" to={`/players/${p.id}/choices`}>choices</Link>{" "}<Link className="go ml-2" to={`/numbers?player=${p.id}`}>numbers</Link></td>
+            <td className="text-right text-sm">
+              <Link className="go" to={`/players/${p.id}/choices`}>
+                choices
+              </Link>{" "}
+              <Link className="go ml-2" to={`/numbers?player=${p.id}`}>
+                numbers
+              </Link>
+            </td>
           </tr>
         ))}
       </tbody>

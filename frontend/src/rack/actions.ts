@@ -139,7 +139,8 @@ export function pickKey(n: number, key: number): void {
   const { chosen, game } = useDesk.getState();
   if (!one || !game) return;
   const here = Object.keys(isAfter() ? (one.after ?? one.before) : one.before);
-  const ball = ballForKey(key, here, isAfter() ? chosen : one.shot.plan.ball) ?? ballForKey(key, game.balls, chosen);
+  const ball =
+    ballForKey(key, here, isAfter() ? chosen : one.shot.plan.ball) ?? ballForKey(key, game.balls, chosen);
   if (ball) pickBall(n, ball);
 }
 
@@ -210,7 +211,12 @@ export function addAfter(n: number): void {
   const review = last ? reviews[last.id] : undefined;
   const players = recording?.players.map((p) => p.id) ?? [];
   const team = recording?.match.kind === "team";
-  const shooter = shooterAfter(last?.shot, players, team ? false : (review?.keeps_table ?? null), doc.breaker ?? (nextTurn.length === 1 ? (nextTurn[0] ?? null) : null));
+  const shooter = shooterAfter(
+    last?.shot,
+    players,
+    team ? false : (review?.keeps_table ?? null),
+    doc.breaker ?? (nextTurn.length === 1 ? (nextTurn[0] ?? null) : null),
+  );
   const shot = rd.emptyShot(shooter, n === 0);
   const table = last ? (last.after ?? last.before) : {};
   const inTurn = ["nine-ball", "ten-ball"].includes(recording?.match.discipline ?? "");
@@ -223,13 +229,18 @@ export function addAfter(n: number): void {
 
 /** Who is likely to shoot: the review knows the rules, until it arrives a pot keeps the table. */
 function shooterAfter(
-  last: Shot | undefined, players: string[], keeps: boolean | null, breaker: string | null,
+  last: Shot | undefined,
+  players: string[],
+  keeps: boolean | null,
+  breaker: string | null,
 ): string {
   if (!last) return breaker ?? players[0] ?? "";
   const result = last.result;
   const likely = !!result && !result.foul && result.potted.some((p) => p.ball !== "cue");
   const stays = !result || (keeps ?? likely);
-  return stays ? last.shooter : (players[(players.indexOf(last.shooter) + 1) % Math.max(1, players.length)] ?? last.shooter);
+  return stays
+    ? last.shooter
+    : (players[(players.indexOf(last.shooter) + 1) % Math.max(1, players.length)] ?? last.shooter);
 }
 
 export function removeShot(n: number, go: Go): void {
@@ -256,7 +267,9 @@ export function rackPattern(n: number): void {
 function nextBreakPlace(before: Places, game: Game): Place {
   const usual = game.break_places as Place[];
   const first = usual[0] ?? [0, 0];
-  const set = Object.entries(game.racked).every(([ball, at]) => ball === "cue" || rd.same(before[ball], at));
+  const set = Object.entries(game.racked).every(
+    ([ball, at]) => ball === "cue" || rd.same(before[ball], at),
+  );
   if (!set || !before.cue) return first;
   const now = usual.findIndex((place) => rd.same(place, before.cue));
   return usual[(now + 1) % usual.length] ?? first;
@@ -286,7 +299,8 @@ export function pasteLayout(n: number, text: string): void {
   const { table, game } = useDesk.getState();
   if (!at(n) || !table || !game) return;
   const { places, faults } = readLayout(text, table, game.balls);
-  if (!Object.keys(places).length) return tell(`Nothing of the pasted text is a layout. ${faults[0] ?? ""}`);
+  if (!Object.keys(places).length)
+    return tell(`Nothing of the pasted text is a layout. ${faults[0] ?? ""}`);
   setShot(n, { layout: { from: "empty", balls: places } });
   tell(faults.length ? `Left out: ${faults.join("; ")}` : `${Object.keys(places).length} balls pasted.`);
 }

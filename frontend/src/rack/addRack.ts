@@ -13,8 +13,14 @@ export function nextBreaker(recording: RecordingView): string | null {
   return last.breaker ? (ids.find((p) => p !== last.breaker) ?? null) : null;
 }
 
-export const emptyRack = (breaker: string | null) =>
-  ({ breaker, depth: "full" as const, winner: null, how: null, notes: "", shots: [] as never[] });
+export const emptyRack = (breaker: string | null) => ({
+  breaker,
+  depth: "full" as const,
+  winner: null,
+  how: null,
+  notes: "",
+  shots: [] as never[],
+});
 
 /** Adds a rack at the end; its number. */
 export async function addNextRack(recording: RecordingView): Promise<number> {

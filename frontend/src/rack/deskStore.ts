@@ -53,19 +53,45 @@ const BLIND = "aretane.blind";
 /** Turns judging before the result on or off, for this browser. */
 export function setBlind(blind: boolean): void {
   localStorage.setItem(BLIND, blind ? "yes" : "no");
-  useDesk.setState({ blind, told: blind ? "Results stay hidden until the decision is judged." : "Results are shown." });
+  useDesk.setState({
+    blind,
+    told: blind ? "Results stay hidden until the decision is judged." : "Results are shown.",
+  });
 }
 
 const emptyDoc: RackDoc = { ...emptyHead, shots: [] };
 
 export const useDesk = create<DeskState>()(
   temporal(
-    () => ({
-      doc: emptyDoc, rackId: 0, number: 0, over: false, nextTurn: [], current: 1, recording: null, table: null, game: null, words: null,
-      base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
-      reviews: {}, slip: "plan", chosen: null, save: "saved", saveWords: "", conflicts: null, headConflict: null,
-      damage: {}, mending: {}, fresh: {}, spotting: {}, showPaths: true, blind: localStorage.getItem(BLIND) === "yes", told: "", pointer: null,
-    } as DeskState),
+    () =>
+      ({
+        doc: emptyDoc,
+        rackId: 0,
+        number: 0,
+        over: false,
+        nextTurn: [],
+        current: 1,
+        recording: null,
+        table: null,
+        game: null,
+        words: null,
+        base: { versions: {}, doc: emptyDoc, rackVersion: 0 },
+        reviews: {},
+        slip: "plan",
+        chosen: null,
+        save: "saved",
+        saveWords: "",
+        conflicts: null,
+        headConflict: null,
+        damage: {},
+        mending: {},
+        fresh: {},
+        spotting: {},
+        showPaths: true,
+        blind: localStorage.getItem(BLIND) === "yes",
+        told: "",
+        pointer: null,
+      }) as DeskState,
     {
       partialize: (state) => ({ doc: state.doc }),
       equality: (past, now) => past.doc === now.doc,

@@ -24,4 +24,5 @@ export function stop(): void {
 }
 
 /** Seconds of the shot's own time that have passed. */
-export const elapsed = (playing: Playing, now: number): number => ((now - playing.started) / 1000) * playing.rate;
+export const elapsed = (playing: Playing, now: number): number =>
+  ((now - playing.started) / 1000) * playing.rate;

@@ -5,29 +5,76 @@ import { target } from "./targets";
 
 export type DocShot = { id: string; shot: Shot };
 /** All of a rack but its shots. */
-export type RackHead = { breaker: string | null; notes: string; depth: string; winner: string | null; how: string | null };
+export type RackHead = {
+  breaker: string | null;
+  notes: string;
+  depth: string;
+  winner: string | null;
+  how: string | null;
+};
 export type RackDoc = RackHead & { shots: DocShot[] };
 export const emptyHead: RackHead = { breaker: null, notes: "", depth: "full", winner: null, how: null };
 
 export const emptyPlan = (): Plan => ({
-  ball: null, pocket: null, part: null, kind: "direct", choice: "attack", reason: null, intent: null, tip: null,
-  speed: null, target: target("unset"), via: [], better_error: null,
-  next_ball: null, next_pocket: null, wanted_angle: null, free_ball: false, hit: null, visit: null,
+  ball: null,
+  pocket: null,
+  part: null,
+  kind: "direct",
+  choice: "attack",
+  reason: null,
+  intent: null,
+  tip: null,
+  speed: null,
+  target: target("unset"),
+  via: [],
+  better_error: null,
+  next_ball: null,
+  next_pocket: null,
+  wanted_angle: null,
+  free_ball: false,
+  hit: null,
+  visit: null,
 });
 
 export const emptyResult = (): Result => ({
-  potted: [], off_table: [], foul: null, cue_end: null, moved: {}, foul_ball: null, penalty: null, miss: false,
-  break_rails: null, break_over: null, ruled: null,
+  potted: [],
+  off_table: [],
+  foul: null,
+  cue_end: null,
+  moved: {},
+  foul_ball: null,
+  penalty: null,
+  miss: false,
+  break_rails: null,
+  break_over: null,
+  ruled: null,
 });
 
 export const emptyJudgement = (): Judgement => ({
-  grade: null, decision: null, luck: null, causes: [], left_out: null, verdicts: [], evidence: {}, caused_back: null,
-  question: "", lesson: "",
+  grade: null,
+  decision: null,
+  luck: null,
+  causes: [],
+  left_out: null,
+  verdicts: [],
+  evidence: {},
+  caused_back: null,
+  question: "",
+  lesson: "",
 });
 
 export const emptyShot = (shooter: string, first: boolean): Shot => ({
-  shooter, time_s: null, end_s: null, gap: null, layout: { from: first ? "empty" : "previous", balls: {} },
-  plan: emptyPlan(), result: null, judgement: emptyJudgement(), drawings: [], notes: "", tags: [],
+  shooter,
+  time_s: null,
+  end_s: null,
+  gap: null,
+  layout: { from: first ? "empty" : "previous", balls: {} },
+  plan: emptyPlan(),
+  result: null,
+  judgement: emptyJudgement(),
+  drawings: [],
+  notes: "",
+  tags: [],
 });
 
 /** Whether a shot's result waits for the verdict on its decision. A break is no decision of that kind. */
@@ -158,7 +205,14 @@ export type Clash = { field: string; mine: unknown; theirs: unknown };
 
 export function flatten(shot: Shot): Record<string, unknown> {
   const flat: Record<string, unknown> = {
-    shooter: shot.shooter, time: shot.time_s, end: shot.end_s, drawings: shot.drawings, gap: shot.gap, notes: shot.notes, tags: shot.tags, layout: shot.layout,
+    shooter: shot.shooter,
+    time: shot.time_s,
+    end: shot.end_s,
+    drawings: shot.drawings,
+    gap: shot.gap,
+    notes: shot.notes,
+    tags: shot.tags,
+    layout: shot.layout,
   };
   for (const [key, value] of Object.entries(shot.plan)) flat[`plan.${key}`] = value;
   for (const [key, value] of Object.entries(shot.judgement)) flat[`judgement.${key}`] = value;
@@ -170,11 +224,13 @@ export function flatten(shot: Shot): Record<string, unknown> {
 export const same = (a: unknown, b: unknown): boolean => stable(a) === stable(b);
 
 function stable(value: unknown): string {
-  return JSON.stringify(value, (_, v: unknown) =>
-    v && typeof v === "object" && !Array.isArray(v)
-      ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : v,
-  ) ?? "undefined";
+  return (
+    JSON.stringify(value, (_, v: unknown) =>
+      v && typeof v === "object" && !Array.isArray(v)
+        ? Object.fromEntries(Object.entries(v).sort(([a], [b]) => (a < b ? -1 : 1)))
+        : v,
+    ) ?? "undefined"
+  );
 }
 
 export function clashes(mine: Shot, theirs: Shot): Clash[] {

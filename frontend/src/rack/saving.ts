@@ -69,7 +69,11 @@ export type Changes = {
 };
 
 /** What differs between the rack on the screen and the one stored, and what is to be mended. Null: nothing. */
-export function changesBetween(doc: RackDoc, base: Base, mending: Record<string, true> = {}): Changes | null {
+export function changesBetween(
+  doc: RackDoc,
+  base: Base,
+  mending: Record<string, true> = {},
+): Changes | null {
   const stored = new Map(base.doc.shots.map((s) => [s.id, s.shot]));
   const shots = doc.shots
     .filter((s) => !stored.has(s.id) || mending[s.id] || !same(stored.get(s.id), s.shot))
@@ -79,7 +83,12 @@ export function changesBetween(doc: RackDoc, base: Base, mending: Record<string,
     .filter((s) => !alive.has(s.id))
     .map((s) => ({ id: s.id, version: base.versions[s.id] ?? 1 }));
   const ids = doc.shots.map((s) => s.id);
-  const order = same(ids, base.doc.shots.map((s) => s.id)) ? null : ids;
+  const order = same(
+    ids,
+    base.doc.shots.map((s) => s.id),
+  )
+    ? null
+    : ids;
   return shots.length || removed.length || order ? { shots, removed, order } : null;
 }
 
@@ -107,7 +116,9 @@ export function takeIn(doc: RackDoc, sent: RackDoc, base: Base, rack: RackView):
   if (!foreign) shots.sort((a, b) => order.indexOf(a.id) - order.indexOf(b.id));
   return {
     ...doc,
-    ...Object.fromEntries(HEAD.filter((field) => doc[field] === sent[field]).map((field) => [field, theirs[field]])),
+    ...Object.fromEntries(
+      HEAD.filter((field) => doc[field] === sent[field]).map((field) => [field, theirs[field]]),
+    ),
     shots,
   };
 }
@@ -133,7 +144,12 @@ async function runPreviews(): Promise<void> {
     try {
       const { data } = await api.POST("/api/recordings/{recording_id}/preview", {
         params: { path: { recording_id: recording.id } },
-        body: { number, breaker: doc.breaker, depth: doc.depth as never, shots: doc.shots.map((s) => s.shot) as never },
+        body: {
+          number,
+          breaker: doc.breaker,
+          depth: doc.depth as never,
+          shots: doc.shots.map((s) => s.shot) as never,
+        },
       });
       if (data && useDesk.getState().rackId === rackId) {
         const reviews: Record<string, Review> = {};
@@ -163,7 +179,14 @@ function fillFresh(): void {
       continue;
     }
     const best = reviews[id]?.pots[0];
-    if (!shot || shot.plan.pocket || shot.result || shot.plan.kind !== "direct" || shot.plan.choice === "safety") continue;
+    if (
+      !shot ||
+      shot.plan.pocket ||
+      shot.result ||
+      shot.plan.kind !== "direct" ||
+      shot.plan.choice === "safety"
+    )
+      continue;
     if (!best || best.ball !== shot.plan.ball || !best.possible) continue;
     const pocket = best.pocket as NonNullable<typeof shot.plan.pocket>;
     fill(id, (s) => ({ ...s, plan: { ...s.plan, pocket } }));
@@ -206,14 +229,19 @@ export async function saveNow(): Promise<void> {
 async function sendLeft(rackId: number): Promise<void> {
   for (let left = readDraft(rackId); left; left = readDraft(rackId)) {
     if (useDesk.getState().rackId === rackId) return; // it was opened again, and is sent from there
-    if (!changesBetween(left.doc, left.base) && !rackFieldsDiffer(left.doc, left.base)) return dropDraft(rackId);
+    if (!changesBetween(left.doc, left.base) && !rackFieldsDiffer(left.doc, left.base))
+      return dropDraft(rackId);
     if (!(await send(rackId, left))) return;
   }
 }
 
 /** Sends what differs in a draft, in order; what follows is not sent where something was refused. Whether it is
  * all stored. */
-async function send(rackId: number, { doc, base }: Draft, mending: Record<string, true> = {}): Promise<boolean> {
+async function send(
+  rackId: number,
+  { doc, base }: Draft,
+  mending: Record<string, true> = {},
+): Promise<boolean> {
   const changes = changesBetween(doc, base, mending);
   saving = true;
   try {
@@ -221,7 +249,8 @@ async function send(rackId: number, { doc, base }: Draft, mending: Record<string
     return !changes || (await storeShots(rackId, doc, changes));
   } catch (problem) {
     if (useDesk.getState().rackId !== rackId) return false; // it stays a draft, sent when the rack is opened again
-    const words = problem instanceof Error && problem.message ? problem.message : "The server does not answer";
+    const words =
+      problem instanceof Error && problem.message ? problem.message : "The server does not answer";
     useDesk.setState({ save: "offline", saveWords: `${words}; kept in this browser.` });
     schedule(RETRY_AFTER);
     return false;
@@ -234,8 +263,12 @@ async function storeRack(rackId: number, doc: RackDoc, base: Base): Promise<bool
   const { data, error, response } = await api.PUT("/api/racks/{rack_id}", {
     params: { path: { rack_id: rackId } },
     body: {
-      version: base.rackVersion, breaker: doc.breaker, notes: doc.notes, depth: doc.depth as never,
-      winner: doc.winner, how: doc.how as never,
+      version: base.rackVersion,
+      breaker: doc.breaker,
+      notes: doc.notes,
+      depth: doc.depth as never,
+      winner: doc.winner,
+      how: doc.how as never,
     },
   });
   if (data) stored({ ...doc, shots: base.doc.shots }, data as unknown as RackView);
@@ -291,7 +324,12 @@ function refused(rackId: number, status: number, error: unknown): void {
   if (useDesk.getState().rackId !== rackId) return; // told when the rack is opened again
   const { rack, ...shots } = (problem.current ?? {}) as Record<string, never>;
   if (status === 409 && (rack || Object.keys(shots).length)) {
-    useDesk.setState({ save: "conflict", saveWords: problem.message, conflicts: Object.keys(shots).length ? shots : null, headConflict: rack ?? null });
+    useDesk.setState({
+      save: "conflict",
+      saveWords: problem.message,
+      conflicts: Object.keys(shots).length ? shots : null,
+      headConflict: rack ?? null,
+    });
     return;
   }
   const places = problem.faults.map((f) => `${f.place}: ${f.words}`).join("; ");

@@ -6,7 +6,11 @@ const EMPTY: Target = { kind: "unset", a: null, b: null, side: null, ball: null 
 /** mm round a clicked place that a zone takes until it is drawn larger. */
 const ZONE = 200;
 
-export const target = (kind: Target["kind"], more: Partial<Target> = {}): Target => ({ ...EMPTY, kind, ...more });
+export const target = (kind: Target["kind"], more: Partial<Target> = {}): Target => ({
+  ...EMPTY,
+  kind,
+  ...more,
+});
 
 /** Kinds that are told by the next ball and its pocket and need nothing drawn. */
 export const BY_NEXT = ["line", "side", "angle"];
@@ -16,7 +20,8 @@ export function chosenKind(kind: Target["kind"], plan: Plan): Target {
   const kept = plan.target;
   if (kind === "side") return target(kind, { side: "left" });
   if (kind === "snooker") return target(kind, { ball: plan.next_ball ?? plan.ball });
-  if (kind === "ball") return target(kind, { ball: plan.next_ball ?? plan.ball, a: kept.kind === "point" ? kept.a : null });
+  if (kind === "ball")
+    return target(kind, { ball: plan.next_ball ?? plan.ball, a: kept.kind === "point" ? kept.a : null });
   if (kind === "either") return target(kind, { a: kept.kind === "point" ? kept.a : null });
   if (kind === "point" || kind === "window") return kept.kind === kind ? kept : target("unset");
   return target(kind);
@@ -39,10 +44,14 @@ export function dragged(now: Target, a: Place, b: Place): Target {
 
 /** Whether a path goes between two places. */
 export function goesBetween(path: Path, a: Place, b: Place): boolean {
-  const side = (p: Place, q: Place, r: Place) => Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
+  const side = (p: Place, q: Place, r: Place) =>
+    Math.sign((q[0] - p[0]) * (r[1] - p[1]) - (q[1] - p[1]) * (r[0] - p[0]));
   return path.points.slice(1).some(([, x, y], k) => {
     const [, px, py] = path.points[k] as Path["points"][number];
-    const [from, to]: [Place, Place] = [[px, py], [x, y]];
+    const [from, to]: [Place, Place] = [
+      [px, py],
+      [x, y],
+    ];
     return side(a, b, from) !== side(a, b, to) && side(from, to, a) !== side(from, to, b);
   });
 }

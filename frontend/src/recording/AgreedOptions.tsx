@@ -6,17 +6,32 @@ type Name = keyof Options;
 const YES_NO = { true: "Yes", false: "No" };
 
 const LABELS: Record<Name, string> = {
-  break_condition: "The break must", money_on_break: "Money ball on the break", push_out: "Push-out after the break",
-  in_hand: "Cue ball in hand", three_foul: "Third foul in a row loses", fouls: "Fouls that count",
-  leave_frozen: "Play away from a frozen ball", call: "Calls", school: "After a foul", points_to: "Points to win",
-  rack_spot: "On the foot spot", break_box: "Break from the box",
+  break_condition: "The break must",
+  money_on_break: "Money ball on the break",
+  push_out: "Push-out after the break",
+  in_hand: "Cue ball in hand",
+  three_foul: "Third foul in a row loses",
+  fouls: "Fouls that count",
+  leave_frozen: "Play away from a frozen ball",
+  call: "Calls",
+  school: "After a foul",
+  points_to: "Points to win",
+  rack_spot: "On the foot spot",
+  break_box: "Break from the box",
 };
 
 const wordsOf = (words: Words, name: Name): Record<string, string> =>
-  ({
-    break_condition: words.break_conditions, money_on_break: words.money_on_break, in_hand: words.in_hand,
-    fouls: words.fouls_counted, call: words.calls, school: words.schools, rack_spot: words.rack_spots,
-  } as Partial<Record<Name, Record<string, string>>>)[name] ?? YES_NO;
+  (
+    ({
+      break_condition: words.break_conditions,
+      money_on_break: words.money_on_break,
+      in_hand: words.in_hand,
+      fouls: words.fouls_counted,
+      call: words.calls,
+      school: words.schools,
+      rack_spot: words.rack_spots,
+    }) as Partial<Record<Name, Record<string, string>>>
+  )[name] ?? YES_NO;
 
 type Props = { words: Words; discipline: string; agreed: Options; onChange: (options: Options) => void };
 
@@ -32,11 +47,23 @@ export function AgreedOptions({ words, discipline, agreed, onChange }: Props) {
           <Field key={name} label={LABELS[name]}>
             {name === "points_to" ? (
               <input
-                className="input w-full" type="number" min={1} max={2000} placeholder="not said" value={agreed.points_to ?? ""}
-                onChange={(e) => onChange({ ...agreed, points_to: e.target.value ? Number(e.target.value) : null })}
+                className="input w-full"
+                type="number"
+                min={1}
+                max={2000}
+                placeholder="not said"
+                value={agreed.points_to ?? ""}
+                onChange={(e) =>
+                  onChange({ ...agreed, points_to: e.target.value ? Number(e.target.value) : null })
+                }
               />
             ) : (
-              <Option words={wordsOf(words, name)} value={agreed[name]} usual={usual[name]} onPick={(value) => onChange({ ...agreed, [name]: value })} />
+              <Option
+                words={wordsOf(words, name)}
+                value={agreed[name]}
+                usual={usual[name]}
+                onPick={(value) => onChange({ ...agreed, [name]: value })}
+              />
             )}
           </Field>
         ))}
@@ -47,13 +74,29 @@ export function AgreedOptions({ words, discipline, agreed, onChange }: Props) {
 
 type Value = string | number | boolean | null;
 
-function Option({ words, value, usual, onPick }: { words: Record<string, string>; value: Value; usual: Value; onPick: (value: Value) => void }) {
+function Option({
+  words,
+  value,
+  usual,
+  onPick,
+}: {
+  words: Record<string, string>;
+  value: Value;
+  usual: Value;
+  onPick: (value: Value) => void;
+}) {
   const read = (code: string): Value => (code === "" ? null : words === YES_NO ? code === "true" : code);
   return (
-    <select className="select w-full" value={value === null ? "" : String(value)} onChange={(e) => onPick(read(e.target.value))}>
+    <select
+      className="select w-full"
+      value={value === null ? "" : String(value)}
+      onChange={(e) => onPick(read(e.target.value))}
+    >
       <option value="">as usual: {lower(words[String(usual)] ?? String(usual))}</option>
       {Object.entries(words).map(([code, text]) => (
-        <option key={code} value={code}>{text}</option>
+        <option key={code} value={code}>
+          {text}
+        </option>
       ))}
     </select>
   );

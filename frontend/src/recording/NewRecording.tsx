@@ -15,14 +15,20 @@ export function NewRecording() {
       <div className="mx-auto w-full max-w-4xl px-4 py-6">
         <h1 className="text-2xl font-bold">Make a recording</h1>
         <SetUpForm
-          kept="setup.new" start={emptySetUp()} done="Make it, and open the first rack"
+          kept="setup.new"
+          start={emptySetUp()}
+          done="Make it, and open the first rack"
           onSave={async (body) => {
-            const made = await take<{ id: number }>(api.POST("/api/recordings", { body: body as RecordingBody }));
+            const made = await take<{ id: number }>(
+              api.POST("/api/recordings", { body: body as RecordingBody }),
+            );
             const first = body.match.kind === "match" ? String(body.players[0]) : null;
-            await take(api.POST("/api/recordings/{recording_id}/racks", {
-              params: { path: { recording_id: made.id } },
-              body: { number: 1, rack: emptyRack(first) },
-            }));
+            await take(
+              api.POST("/api/recordings/{recording_id}/racks", {
+                params: { path: { recording_id: made.id } },
+                body: { number: 1, rack: emptyRack(first) },
+              }),
+            );
             await queries.invalidateQueries();
             navigate(`/recordings/${made.id}/racks/1`);
           }}

@@ -12,12 +12,28 @@ export function RecordingList({ recordings }: { recordings: RecordingLine[] | un
         return (
           <li key={one.id} className="rule flex flex-wrap items-center gap-x-4 gap-y-1 border-b py-2">
             <div className="min-w-64 flex-1">
-              <Link className="font-bold hover:underline" to={`/recordings/${one.id}`}>{one.title}</Link>
+              <Link className="font-bold hover:underline" to={`/recordings/${one.id}`}>
+                {one.title}
+              </Link>
               <p className="quiet text-sm">
                 {one.played_on ?? "no date"} ·{" "}
-                {one.players.map((p) => (one.players.length > 1 && one.kind === "match" ? `${p.name} ${one.score[p.id] ?? 0}` : p.name)).join(", ")} ·{" "}
-                {counting ? "being counted" : `${one.shots} shots${one.open_shots ? `, ${one.open_shots} without a result` : ""}`}
-                {one.damaged > 0 && <b className="text-warning"> · {one.damaged} {one.damaged === 1 ? "value" : "values"} cannot be read</b>}
+                {one.players
+                  .map((p) =>
+                    one.players.length > 1 && one.kind === "match"
+                      ? `${p.name} ${one.score[p.id] ?? 0}`
+                      : p.name,
+                  )
+                  .join(", ")}{" "}
+                ·{" "}
+                {counting
+                  ? "being counted"
+                  : `${one.shots} shots${one.open_shots ? `, ${one.open_shots} without a result` : ""}`}
+                {one.damaged > 0 && (
+                  <b className="text-warning">
+                    {" "}
+                    · {one.damaged} {one.damaged === 1 ? "value" : "values"} cannot be read
+                  </b>
+                )}
               </p>
             </div>
             <ScoreLine recording={one} />

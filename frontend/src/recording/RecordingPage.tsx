@@ -44,10 +44,15 @@ export function RecordingPage() {
     });
   const removeRack = ({ id: rackId, number, content }: RackSummary) =>
     act(async () => {
-      const removed = await take(api.DELETE("/api/racks/{rack_id}", { params: { path: { rack_id: rackId }, query: { content } } }));
+      const removed = await take(
+        api.DELETE("/api/racks/{rack_id}", { params: { path: { rack_id: rackId }, query: { content } } }),
+      );
       setUndo({
         words: `Rack ${number} is removed.`,
-        run: async () => void (await take(api.POST("/api/recordings/{recording_id}/racks", { params: path, body: removed as never }))),
+        run: async () =>
+          void (await take(
+            api.POST("/api/recordings/{recording_id}/racks", { params: path, body: removed as never }),
+          )),
       });
     });
   const remove = () =>
@@ -70,33 +75,83 @@ export function RecordingPage() {
         {undo && (
           <p role="status" className="bg-base-200 mb-4 px-3 py-2">
             {undo.words}{" "}
-            <button type="button" className="text-primary underline" onClick={() => void act(async () => { await undo.run(); setUndo(null); })}>Put it back</button>
+            <button
+              type="button"
+              className="text-primary underline"
+              onClick={() =>
+                void act(async () => {
+                  await undo.run();
+                  setUndo(null);
+                })
+              }
+            >
+              Put it back
+            </button>
           </p>
         )}
         {error ? <Problem error={error} /> : null}
         {recording.error && !gone ? <Problem error={recording.error} /> : null}
-        {gone && <p><Link className="go" to="/recordings">All recordings</Link></p>}
+        {gone && (
+          <p>
+            <Link className="go" to="/recordings">
+              All recordings
+            </Link>
+          </p>
+        )}
         {one && !gone && (
           <>
             <h1 className="text-2xl font-bold">{one.match.title}</h1>
-            <p className="mt-1">{one.players.map((p) => `${p.name}${one.players.length > 1 && one.match.kind === "match" ? ` ${one.score[p.id] ?? 0}` : ""}`).join(one.match.kind === "match" ? " – " : ", ")}</p>
-            <div className="mt-2"><ScoreLine recording={one} /></div>
+            <p className="mt-1">
+              {one.players
+                .map(
+                  (p) =>
+                    `${p.name}${one.players.length > 1 && one.match.kind === "match" ? ` ${one.score[p.id] ?? 0}` : ""}`,
+                )
+                .join(one.match.kind === "match" ? " – " : ", ")}
+            </p>
+            <div className="mt-2">
+              <ScoreLine recording={one} />
+            </div>
             <Damage recording={one} />
             <RackTable recording={one} remove={removeRack} />
             <MatchWork recording={id} />
-            <p className="mt-1 text-sm"><Link className="go" to={`/recordings/${id}/choices`}>Ledger of choices</Link><span className="quiet">: what each decision cost, safeties and exchanges</span></p>
+            <p className="mt-1 text-sm">
+              <Link className="go" to={`/recordings/${id}/choices`}>
+                Ledger of choices
+              </Link>
+              <span className="quiet">: what each decision cost, safeties and exchanges</span>
+            </p>
             <p className="mt-3 flex flex-wrap gap-4">
-              <button type="button" className="btn btn-sm btn-primary" onClick={() => void addRack(one)}>Add rack {one.racks.length + 1}</button>
-              <a className="go self-center" href={`/api/recordings/${id}/file`} download>Export as a match file</a>
-              <button type="button" className="text-primary self-center underline" onClick={() => void remove()}>Remove this recording</button>
+              <button type="button" className="btn btn-sm btn-primary" onClick={() => void addRack(one)}>
+                Add rack {one.racks.length + 1}
+              </button>
+              <a className="go self-center" href={`/api/recordings/${id}/file`} download>
+                Export as a match file
+              </a>
+              <button
+                type="button"
+                className="text-primary self-center underline"
+                onClick={() => void remove()}
+              >
+                Remove this recording
+              </button>
             </p>
             <VideoSection recording={one} />
             <h2 className="mt-8 text-lg font-bold">Set-up</h2>
             <SetUpForm
-              key={one.version} kept={`setup.${id}.${one.version}`} done="Save the set-up"
-              start={{ version: one.version, match: one.match as SetUp["match"], table: one.table as SetUp["table"], players: one.players.map((p) => Number(p.id)) }}
+              key={one.version}
+              kept={`setup.${id}.${one.version}`}
+              done="Save the set-up"
+              start={{
+                version: one.version,
+                match: one.match as SetUp["match"],
+                table: one.table as SetUp["table"],
+                players: one.players.map((p) => Number(p.id)),
+              }}
               onSave={async (body) => {
-                await take(api.PUT("/api/recordings/{recording_id}", { params: path, body: body as RecordingBody }));
+                await take(
+                  api.PUT("/api/recordings/{recording_id}", { params: path, body: body as RecordingBody }),
+                );
                 await queries.invalidateQueries();
               }}
             />
@@ -112,12 +167,25 @@ function Damage({ recording }: { recording: RecordingView }) {
   if (!recording.damage.length) return null;
   return (
     <section aria-label="Damaged" className="border-warning mt-3 border-l-4 px-3 py-1 text-sm">
-      <p className="font-bold">Some stored values cannot be read. What can be read is shown; mend or remove the rest.</p>
+      <p className="font-bold">
+        Some stored values cannot be read. What can be read is shown; mend or remove the rest.
+      </p>
       <ul>
         {recording.damage.map((one) => (
           <li key={`${one.rack} ${one.shot} ${one.words}`}>
-            {one.rack === null ? "Set-up: " : <Link className="go" to={`/recordings/${recording.id}/racks/${one.rack}/shots/${one.shot ?? 1}`}>Rack {one.rack}{one.shot === null ? "" : `, shot ${one.shot}`}</Link>}
-            {one.rack === null ? "" : ": "}{one.words}
+            {one.rack === null ? (
+              "Set-up: "
+            ) : (
+              <Link
+                className="go"
+                to={`/recordings/${recording.id}/racks/${one.rack}/shots/${one.shot ?? 1}`}
+              >
+                Rack {one.rack}
+                {one.shot === null ? "" : `, shot ${one.shot}`}
+              </Link>
+            )}
+            {one.rack === null ? "" : ": "}
+            {one.words}
           </li>
         ))}
       </ul>
@@ -126,12 +194,33 @@ function Damage({ recording }: { recording: RecordingView }) {
 }
 
 /** The way to a rack's story, with how much of it is worked out. */
-function RackWork({ recording, number, work }: { recording: number; number: number; work: RackProgress | undefined }) {
+function RackWork({
+  recording,
+  number,
+  work,
+}: {
+  recording: number;
+  number: number;
+  work: RackProgress | undefined;
+}) {
   if (!work?.possible) return <span className="quiet">–</span>;
   return (
     <span className="whitespace-nowrap">
-      <Link className="go" to={`/recordings/${recording}/racks/${number}/story`} aria-label={`Story of rack ${number}`}>story</Link>
-      {work.done < work.possible && <span className="quiet"> <span className="num">{work.done}/{work.possible}</span></span>}
+      <Link
+        className="go"
+        to={`/recordings/${recording}/racks/${number}/story`}
+        aria-label={`Story of rack ${number}`}
+      >
+        story
+      </Link>
+      {work.done < work.possible && (
+        <span className="quiet">
+          {" "}
+          <span className="num">
+            {work.done}/{work.possible}
+          </span>
+        </span>
+      )}
     </span>
   );
 }
@@ -148,7 +237,15 @@ function VisitStrip({ rack, recording }: { rack: RackSummary; recording: Recordi
   return (
     <span className="flex items-center gap-2">
       <span className="num w-5 text-right">{rack.visits.length}</span>
-      <svg viewBox={`0 -12 ${wide} 24`} width={wide} height={24} className="max-w-40" role="img" aria-label={`${rack.visits.length} visits`} preserveAspectRatio="none">
+      <svg
+        viewBox={`0 -12 ${wide} 24`}
+        width={wide}
+        height={24}
+        className="max-w-40"
+        role="img"
+        aria-label={`${rack.visits.length} visits`}
+        preserveAspectRatio="none"
+      >
         <line x1={0} x2={wide} y1={0} y2={0} stroke="currentColor" strokeOpacity={0.35} />
         {rack.visits.map((v, i) => {
           const up = v.player === first;
@@ -159,9 +256,21 @@ function VisitStrip({ rack, recording }: { rack: RackSummary; recording: Recordi
             <g key={v.first}>
               <title>{words}</title>
               {made ? (
-                <rect x={i * STEP + 1} width={STEP - 2} y={up ? -high : 0} height={high} fill="currentColor" />
+                <rect
+                  x={i * STEP + 1}
+                  width={STEP - 2}
+                  y={up ? -high : 0}
+                  height={high}
+                  fill="currentColor"
+                />
               ) : (
-                <circle cx={i * STEP + STEP / 2} cy={up ? -3.5 : 3.5} r={v.ended === "foul" ? 2.2 : 1} fill={v.ended === "foul" ? "none" : "currentColor"} stroke="currentColor" />
+                <circle
+                  cx={i * STEP + STEP / 2}
+                  cy={up ? -3.5 : 3.5}
+                  r={v.ended === "foul" ? 2.2 : 1}
+                  fill={v.ended === "foul" ? "none" : "currentColor"}
+                  stroke="currentColor"
+                />
               )}
             </g>
           );
@@ -188,35 +297,80 @@ function points(rack: RackSummary): string {
 
 /** Who had the first open shot, and at which shot. */
 const firstChance = (rack: RackSummary, name: (id: string | null) => string): string =>
-  rack.first_chance ? `${name(rack.first_chance.player).split(" ")[0] ?? ""}, shot ${rack.first_chance.shot}` : "–";
+  rack.first_chance
+    ? `${name(rack.first_chance.player).split(" ")[0] ?? ""}, shot ${rack.first_chance.shot}`
+    : "–";
 
 const bestRun = (rack: RackSummary): string => String(Math.max(0, ...Object.values(rack.high_runs)) || "–");
 
-function RackTable({ recording, remove }: { recording: RecordingView; remove: (rack: RackSummary) => Promise<void> }) {
+function RackTable({
+  recording,
+  remove,
+}: {
+  recording: RecordingView;
+  remove: (rack: RackSummary) => Promise<void>;
+}) {
   const name = (id: string | null) => recording.players.find((p) => p.id === id)?.name ?? "–";
   const work = useWork(recording.id);
   if (!recording.racks.length) return <p className="mt-4">No racks yet.</p>;
   return (
     <table className="mt-4 w-full text-left text-sm">
       <thead className="quiet">
-        <tr className="rule border-b"><th className="py-1">Rack</th><th>Breaks</th><th className="hidden sm:table-cell">Break</th><th>Won by</th><th className="hidden sm:table-cell">Visits</th><th className="hidden sm:table-cell">First chance</th><th className="hidden text-right sm:table-cell">Best run</th><th className="text-right">Shots</th><th className="text-right">Open</th><th className="text-right">To check</th><th className="pl-3">Story</th><th><span className="sr-only">Remove</span></th></tr>
+        <tr className="rule border-b">
+          <th className="py-1">Rack</th>
+          <th>Breaks</th>
+          <th className="hidden sm:table-cell">Break</th>
+          <th>Won by</th>
+          <th className="hidden sm:table-cell">Visits</th>
+          <th className="hidden sm:table-cell">First chance</th>
+          <th className="hidden text-right sm:table-cell">Best run</th>
+          <th className="text-right">Shots</th>
+          <th className="text-right">Open</th>
+          <th className="text-right">To check</th>
+          <th className="pl-3">Story</th>
+          <th>
+            <span className="sr-only">Remove</span>
+          </th>
+        </tr>
       </thead>
       <tbody>
         {recording.racks.map((rack) => (
           <tr key={rack.id} className="rule border-b">
-            <td className="py-1.5"><Link className="go" to={`/recordings/${recording.id}/racks/${rack.number}`}>Rack {rack.number}</Link></td>
+            <td className="py-1.5">
+              <Link className="go" to={`/recordings/${recording.id}/racks/${rack.number}`}>
+                Rack {rack.number}
+              </Link>
+            </td>
             <td>{name(rack.breaker)}</td>
             <td className="hidden sm:table-cell">{breakWords(rack)}</td>
-            <td>{rack.winner ? name(rack.winner) : "not decided"}{points(rack)}</td>
-            <td className="hidden sm:table-cell"><VisitStrip rack={rack} recording={recording} /></td>
+            <td>
+              {rack.winner ? name(rack.winner) : "not decided"}
+              {points(rack)}
+            </td>
+            <td className="hidden sm:table-cell">
+              <VisitStrip rack={rack} recording={recording} />
+            </td>
             <td className="hidden sm:table-cell">{firstChance(rack, name)}</td>
             <td className="num hidden text-right sm:table-cell">{bestRun(rack)}</td>
             <td className="num text-right">{rack.shots}</td>
             <td className="num text-right">{rack.open_shots || "–"}</td>
             <td className="num text-right">{rack.flags || "–"}</td>
-            <td className="pl-3"><RackWork recording={recording.id} number={rack.number} work={work.find((one) => one.number === rack.number)} /></td>
+            <td className="pl-3">
+              <RackWork
+                recording={recording.id}
+                number={rack.number}
+                work={work.find((one) => one.number === rack.number)}
+              />
+            </td>
             <td className="text-right">
-              <button type="button" className="text-primary underline" aria-label={`Remove rack ${rack.number}`} onClick={() => void remove(rack)}>remove</button>
+              <button
+                type="button"
+                className="text-primary underline"
+                aria-label={`Remove rack ${rack.number}`}
+                onClick={() => void remove(rack)}
+              >
+                remove
+              </button>
             </td>
           </tr>
         ))}

@@ -15,12 +15,24 @@ export function RecordingsPage() {
       <div className="mx-auto w-full max-w-4xl px-4 py-6">
         <h1 className="text-2xl font-bold">Recordings</h1>
         <p className="mt-2 flex flex-wrap items-baseline gap-4">
-          <Link className="go" to="/recordings/new">Make a recording</Link>
-          <Link className="go" to="/import">Import a match file</Link>
+          <Link className="go" to="/recordings/new">
+            Make a recording
+          </Link>
+          <Link className="go" to="/import">
+            Import a match file
+          </Link>
           {pages > 1 && <Pages page={page} pages={pages} total={total} />}
         </p>
-        {recordings.error ? <Problem error={recordings.error} /> : <RecordingList recordings={recordings.data?.recordings} />}
-        {pages > 1 && <p className="mt-3 flex"><Pages page={page} pages={pages} total={total} /></p>}
+        {recordings.error ? (
+          <Problem error={recordings.error} />
+        ) : (
+          <RecordingList recordings={recordings.data?.recordings} />
+        )}
+        {pages > 1 && (
+          <p className="mt-3 flex">
+            <Pages page={page} pages={pages} total={total} />
+          </p>
+        )}
       </div>
     </Shell>
   );
@@ -30,9 +42,20 @@ export function RecordingsPage() {
 function Pages({ page, pages, total }: { page: number; pages: number; total: number }) {
   return (
     <span className="quiet ml-auto flex gap-3 text-sm">
-      {page > 1 && <Link className="go" to={`/recordings?page=${page - 1}`}>newer</Link>}
-      <span>page <span className="num">{page}</span> of <span className="num">{pages}</span>, <span className="num">{total}</span> recordings</span>
-      {page < pages && <Link className="go" to={`/recordings?page=${page + 1}`}>older</Link>}
+      {page > 1 && (
+        <Link className="go" to={`/recordings?page=${page - 1}`}>
+          newer
+        </Link>
+      )}
+      <span>
+        page <span className="num">{page}</span> of <span className="num">{pages}</span>,{" "}
+        <span className="num">{total}</span> recordings
+      </span>
+      {page < pages && (
+        <Link className="go" to={`/recordings?page=${page + 1}`}>
+          older
+        </Link>
+      )}
     </span>
   );
 }

@@ -13,8 +13,18 @@ import { useKept } from "../keeping/useKept";
 type Props = { start: SetUp; done: string; kept: string; onSave: (body: SetUp) => Promise<void> };
 
 const NOTHING_AGREED: Options = {
-  break_condition: null, money_on_break: null, push_out: null, in_hand: null, three_foul: null, fouls: null,
-  leave_frozen: null, call: null, school: null, points_to: null, rack_spot: null, break_box: null,
+  break_condition: null,
+  money_on_break: null,
+  push_out: null,
+  in_hand: null,
+  three_foul: null,
+  fouls: null,
+  leave_frozen: null,
+  call: null,
+  school: null,
+  points_to: null,
+  rack_spot: null,
+  break_box: null,
 };
 
 /** The table a game is usually played on. */
@@ -26,7 +36,16 @@ function tableFor(discipline: string, now: string): string {
 
 export const emptySetUp = (): SetUp => ({
   version: 0,
-  match: { title: "", played_on: null, kind: "match", discipline: "nine-ball", race_to: 5, break_order: "winner", notes: "", options: NOTHING_AGREED },
+  match: {
+    title: "",
+    played_on: null,
+    kind: "match",
+    discipline: "nine-ball",
+    race_to: 5,
+    break_order: "winner",
+    notes: "",
+    options: NOTHING_AGREED,
+  },
   table: { size: "pool-9", corner_mouth_mm: null, side_mouth_mm: null, cloth: "medium" },
   players: [],
 });
@@ -41,14 +60,20 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
   const w = words.data;
   if (words.error || players.error) return <Problem error={words.error ?? players.error} />;
   if (!w || !players.data) return <p className="quiet py-3">Opening…</p>;
-  const match = (change: Partial<SetUp["match"]>) => setBody({ ...body, match: { ...body.match, ...change } });
-  const table = (change: Partial<SetUp["table"]>) => setBody({ ...body, table: { ...body.table, ...change } });
+  const match = (change: Partial<SetUp["match"]>) =>
+    setBody({ ...body, match: { ...body.match, ...change } });
+  const table = (change: Partial<SetUp["table"]>) =>
+    setBody({ ...body, table: { ...body.table, ...change } });
   const toggle = (id: number) =>
-    setBody({ ...body, players: body.players.includes(id) ? body.players.filter((p) => p !== id) : [...body.players, id] });
+    setBody({
+      ...body,
+      players: body.players.includes(id) ? body.players.filter((p) => p !== id) : [...body.players, id],
+    });
 
   const save = async (event: FormEvent) => {
     event.preventDefault();
-    if (!body.players.length) return setError(new Error("Choose who plays: one for practice, two for a match."));
+    if (!body.players.length)
+      return setError(new Error("Choose who plays: one for practice, two for a match."));
     setBusy(true);
     setError(null);
     try {
@@ -64,7 +89,13 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
   return (
     <form onSubmit={(e) => void save(e)} className="mt-4 grid max-w-2xl gap-4">
       <Field label="Title">
-        <input className="input w-full" required maxLength={120} value={body.match.title} onChange={(e) => match({ title: e.target.value })} />
+        <input
+          className="input w-full"
+          required
+          maxLength={120}
+          value={body.match.title}
+          onChange={(e) => match({ title: e.target.value })}
+        />
       </Field>
       <fieldset>
         <legend className="text-sm">Players, in the order of the score</legend>
@@ -72,7 +103,13 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
           {players.data.map((p) => {
             const seat = body.players.indexOf(Number(p.id));
             return (
-              <button key={p.id} type="button" className="pick" aria-pressed={seat >= 0} onClick={() => toggle(Number(p.id))}>
+              <button
+                key={p.id}
+                type="button"
+                className="pick"
+                aria-pressed={seat >= 0}
+                onClick={() => toggle(Number(p.id))}
+              >
                 {seat >= 0 && <span className="num mr-1">{seat + 1}.</span>}
                 {p.name}
               </button>
@@ -82,38 +119,116 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
         <NewPlayer onMade={(id) => setBody({ ...body, players: [...body.players, id] })} />
       </fieldset>
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-        <SelectField label="Match or practice" words={w.match_kinds} value={body.match.kind} onPick={(kind) => match({ kind })} />
-        <SelectField label="Rules" words={w.disciplines} value={body.match.discipline} onPick={(discipline) => setBody({ ...body, match: { ...body.match, discipline, options: NOTHING_AGREED }, table: { ...body.table, size: tableFor(discipline, body.table.size) } })} />
+        <SelectField
+          label="Match or practice"
+          words={w.match_kinds}
+          value={body.match.kind}
+          onPick={(kind) => match({ kind })}
+        />
+        <SelectField
+          label="Rules"
+          words={w.disciplines}
+          value={body.match.discipline}
+          onPick={(discipline) =>
+            setBody({
+              ...body,
+              match: { ...body.match, discipline, options: NOTHING_AGREED },
+              table: { ...body.table, size: tableFor(discipline, body.table.size) },
+            })
+          }
+        />
         <Field label="Race to (racks)">
-          <input className="input w-full" type="number" min={1} max={100} value={body.match.race_to ?? ""} onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })} />
+          <input
+            className="input w-full"
+            type="number"
+            min={1}
+            max={100}
+            value={body.match.race_to ?? ""}
+            onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })}
+          />
         </Field>
-        <SelectField label="Who breaks next" words={w.break_orders} value={body.match.break_order} onPick={(break_order) => match({ break_order })} />
+        <SelectField
+          label="Who breaks next"
+          words={w.break_orders}
+          value={body.match.break_order}
+          onPick={(break_order) => match({ break_order })}
+        />
         <Field label="Played on">
-          <input className="input w-full" type="date" value={body.match.played_on ?? ""} onChange={(e) => match({ played_on: e.target.value || null })} />
+          <input
+            className="input w-full"
+            type="date"
+            value={body.match.played_on ?? ""}
+            onChange={(e) => match({ played_on: e.target.value || null })}
+          />
         </Field>
-        <SelectField label="Table" words={w.table_sizes} value={body.table.size} onPick={(size) => table({ size })} />
-        <SelectField label="Cloth" words={w.cloth_speeds} value={body.table.cloth} onPick={(cloth) => table({ cloth })} />
+        <SelectField
+          label="Table"
+          words={w.table_sizes}
+          value={body.table.size}
+          onPick={(size) => table({ size })}
+        />
+        <SelectField
+          label="Cloth"
+          words={w.cloth_speeds}
+          value={body.table.cloth}
+          onPick={(cloth) => table({ cloth })}
+        />
       </div>
-      <AgreedOptions words={w} discipline={body.match.discipline} agreed={body.match.options} onChange={(options) => match({ options })} />
+      <AgreedOptions
+        words={w}
+        discipline={body.match.discipline}
+        agreed={body.match.options}
+        onChange={(options) => match({ options })}
+      />
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
         <Field label="Corner opening, mm">
-          <input className="input w-full" type="number" min={60} max={230} step={0.1} value={body.table.corner_mouth_mm ?? ""} onChange={(e) => table({ corner_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
+          <input
+            className="input w-full"
+            type="number"
+            min={60}
+            max={230}
+            step={0.1}
+            value={body.table.corner_mouth_mm ?? ""}
+            onChange={(e) => table({ corner_mouth_mm: e.target.value ? Number(e.target.value) : null })}
+          />
         </Field>
         <Field label="Side opening, mm">
-          <input className="input w-full" type="number" min={60} max={230} step={0.1} value={body.table.side_mouth_mm ?? ""} onChange={(e) => table({ side_mouth_mm: e.target.value ? Number(e.target.value) : null })} />
+          <input
+            className="input w-full"
+            type="number"
+            min={60}
+            max={230}
+            step={0.1}
+            value={body.table.side_mouth_mm ?? ""}
+            onChange={(e) => table({ side_mouth_mm: e.target.value ? Number(e.target.value) : null })}
+          />
         </Field>
-        <p className="quiet col-span-2 self-end text-sm">Between the cushion points. Left empty: the size's own; on pool tables 4½ in and 5 in.</p>
+        <p className="quiet col-span-2 self-end text-sm">
+          Between the cushion points. Left empty: the size's own; on pool tables 4½ in and 5 in.
+        </p>
       </div>
       <Field label="Notes">
-        <textarea className="textarea w-full" rows={2} maxLength={4000} value={body.match.notes} onChange={(e) => match({ notes: e.target.value })} />
+        <textarea
+          className="textarea w-full"
+          rows={2}
+          maxLength={4000}
+          value={body.match.notes}
+          onChange={(e) => match({ notes: e.target.value })}
+        />
       </Field>
       <p className="quiet text-sm">
         People in a recording should have agreed to be filmed and reviewed; for a minor, a guardian too.
       </p>
       {error ? <Problem error={error} /> : null}
       <div>
-        <button className="btn btn-primary" disabled={busy}>{done}</button>
-        {JSON.stringify(body) !== JSON.stringify(start) && <button type="button" className="text-primary ml-4 underline" onClick={letGo}>Undo what was entered</button>}
+        <button className="btn btn-primary" disabled={busy}>
+          {done}
+        </button>
+        {JSON.stringify(body) !== JSON.stringify(start) && (
+          <button type="button" className="text-primary ml-4 underline" onClick={letGo}>
+            Undo what was entered
+          </button>
+        )}
       </div>
     </form>
   );
@@ -126,7 +241,9 @@ function NewPlayer({ onMade }: { onMade: (id: number) => void }) {
   const add = async () => {
     setError(null);
     try {
-      const made = await take<{ id: number }>(api.POST("/api/players", { body: { name, level: "regular" } }));
+      const made = await take<{ id: number }>(
+        api.POST("/api/players", { body: { name, level: "regular" } }),
+      );
       await queries.invalidateQueries({ queryKey: ["players"] });
       onMade(made.id);
       setName("");
@@ -137,7 +254,12 @@ function NewPlayer({ onMade }: { onMade: (id: number) => void }) {
   return (
     <div className="mt-1">
       <input
-        className="input input-sm w-56" aria-label="Name of a new player" placeholder="Somebody new" maxLength={60} value={name} onChange={(e) => setName(e.target.value)}
+        className="input input-sm w-56"
+        aria-label="Name of a new player"
+        placeholder="Somebody new"
+        maxLength={60}
+        value={name}
+        onChange={(e) => setName(e.target.value)}
         onKeyDown={(e) => {
           if (e.key === "Enter") {
             e.preventDefault();
@@ -145,7 +267,9 @@ function NewPlayer({ onMade }: { onMade: (id: number) => void }) {
           }
         }}
       />
-      <button type="button" className="btn btn-sm ml-2" disabled={!name.trim()} onClick={() => void add()}>Add player</button>
+      <button type="button" className="btn btn-sm ml-2" disabled={!name.trim()} onClick={() => void add()}>
+        Add player
+      </button>
       {error ? <Problem error={error} /> : null}
     </div>
   );

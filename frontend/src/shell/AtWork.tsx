@@ -8,12 +8,23 @@ export function AtWork({ what, working, stop }: Props) {
   if (!stop) return null;
   return (
     <p role="status" className="mt-3 text-sm">
-      <progress className="progress progress-primary mr-2 w-40 align-middle" value={done} max={Math.max(of, 1)} />
+      <progress
+        className="progress progress-primary mr-2 w-40 align-middle"
+        value={done}
+        max={Math.max(of, 1)}
+      />
       <span className="num">{done}</span> of <span className="num">{of}</span> {what}
-      {before > 0 ? <span className="quiet">; another count goes first</span> : left != null ? <span className="quiet">, about {inWords(left)} to go</span> : null}{" "}
-      <button type="button" className="text-primary underline" onClick={stop}>stop</button>
+      {before > 0 ? (
+        <span className="quiet">; another count goes first</span>
+      ) : left != null ? (
+        <span className="quiet">, about {inWords(left)} to go</span>
+      ) : null}{" "}
+      <button type="button" className="text-primary underline" onClick={stop}>
+        stop
+      </button>
     </p>
   );
 }
 
-const inWords = (seconds: number) => (seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`);
+const inWords = (seconds: number) =>
+  seconds < 90 ? `${Math.max(1, Math.round(seconds))} s` : `${Math.round(seconds / 60)} min`;

@@ -37,9 +37,17 @@ export function KeysHelp({ entries, close }: { entries: Entry[]; close: () => vo
 
 /** The nine balls and four arrows in one line each. */
 function folded(entries: Entry[]): Entry[] {
-  const rest = entries.filter((e) => !/^(ball-[2-9]|ball-1[1-5]|hold-[2-9]|nudge-Arrow[RUD]|step-Arrow[RUD])/.test(e.id));
+  const rest = entries.filter(
+    (e) => !/^(ball-[2-9]|ball-1[1-5]|hold-[2-9]|nudge-Arrow[RUD]|step-Arrow[RUD])/.test(e.id),
+  );
   return rest.map((e) => {
-    if (e.id === "ball-1") return { ...e, words: "A ball, in snooker by points, reds and yellows by 1 and 2: plan it, or choose it in the result", key: "1 … 9" };
+    if (e.id === "ball-1")
+      return {
+        ...e,
+        words:
+          "A ball, in snooker by points, reds and yellows by 1 and 2: plan it, or choose it in the result",
+        key: "1 … 9",
+      };
     if (e.id === "ball-10") return { ...e, words: "Balls 10 to 15", key: "Shift 0 … 5" };
     if (e.id === "hold-1") return { ...e, words: "Take a ball in hand to move it", key: "Alt 1 … 9" };
     if (e.id === "nudge-ArrowLeft") return { ...e, words: "Move the ball in hand 1 mm", key: "← → ↑ ↓" };

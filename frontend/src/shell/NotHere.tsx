@@ -5,7 +5,10 @@ export function NotHere() {
   return (
     <Shell>
       <p className="p-6">
-        Nothing lives at this address. <Link className="go" to="/">Go to today</Link>
+        Nothing lives at this address.{" "}
+        <Link className="go" to="/">
+          Go to today
+        </Link>
       </p>
     </Shell>
   );

@@ -17,7 +17,26 @@ export function OnShot({ Screen }: { Screen: ComponentType<ShotProps> }) {
   const session = useQuery(sessionQuery);
   useDialect(desk.data?.recording.match.discipline);
   const error = desk.error ?? words.error;
-  if (error) return <Shell><Problem error={error} /></Shell>;
-  if (!desk.data || !words.data || !session.data) return <Shell><p className="quiet p-6">Opening the rack…</p></Shell>;
-  return <Screen key={`${rack} ${shot}`} desk={desk.data} words={words.data} session={session.data} number={Number(rack)} chosen={Number(shot) || 1} />;
+  if (error)
+    return (
+      <Shell>
+        <Problem error={error} />
+      </Shell>
+    );
+  if (!desk.data || !words.data || !session.data)
+    return (
+      <Shell>
+        <p className="quiet p-6">Opening the rack…</p>
+      </Shell>
+    );
+  return (
+    <Screen
+      key={`${rack} ${shot}`}
+      desk={desk.data}
+      words={words.data}
+      session={session.data}
+      number={Number(rack)}
+      chosen={Number(shot) || 1}
+    />
+  );
 }

@@ -8,7 +8,9 @@ export function Problem({ error }: { error: unknown }) {
       {words.map((line) => (
         <p key={line}>{line}</p>
       ))}
-      {error instanceof Refusal && error.status === 0 && <p className="quiet text-sm">Is it still running? Start it again, then reload this page.</p>}
+      {error instanceof Refusal && error.status === 0 && (
+        <p className="quiet text-sm">Is it still running? Start it again, then reload this page.</p>
+      )}
     </div>
   );
 }

@@ -36,21 +36,65 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
   const queries = useQueryClient();
   const read = async (how: Partial<Reading>) => {
     const { length_unit, speed_unit, words } = await queries.fetchQuery(sessionQuery);
-    await api.PUT("/api/session/reading", { body: { ...({ length_unit, speed_unit, words } as Reading), ...how } });
+    await api.PUT("/api/session/reading", {
+      body: { ...({ length_unit, speed_unit, words } as Reading), ...how },
+    });
     await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
   };
   const close = () => setPanel(null);
   const entries: Entry[] = [
-    ...commands.map((c) => ({ id: c.id, group: c.group, words: c.words, key: shownKey(c), run: () => context && c.run(context()) })),
+    ...commands.map((c) => ({
+      id: c.id,
+      group: c.group,
+      words: c.words,
+      key: shownKey(c),
+      run: () => context && c.run(context()),
+    })),
     ...PLACES.map(([words, to]) => ({ id: to, group: "Go to", words, key: "", run: () => navigate(to) })),
-    { id: "new", group: "Go to", words: "Make a recording", key: "", run: () => navigate("/recordings/new") },
+    {
+      id: "new",
+      group: "Go to",
+      words: "Make a recording",
+      key: "",
+      run: () => navigate("/recordings/new"),
+    },
     { id: "import", group: "Go to", words: "Import a match file", key: "", run: () => navigate("/import") },
     { id: "theme", group: "Screen", words: "Daylight or lamplight", key: "", run: switchTheme },
-    { id: "metric", group: "Screen", words: "Units: millimetres and km/h", key: "", run: () => void read({ length_unit: "mm", speed_unit: "kmh" }) },
-    { id: "imperial", group: "Screen", words: "Units: inches and mph", key: "", run: () => void read({ length_unit: "in", speed_unit: "mph" }) },
-    { id: "words-game", group: "Screen", words: "Words: those of each game", key: "", run: () => void read({ words: "game" }) },
-    { id: "words-pool", group: "Screen", words: "Words: always those of pool", key: "", run: () => void read({ words: "pool" }) },
-    { id: "words-snooker", group: "Screen", words: "Words: always those of snooker", key: "", run: () => void read({ words: "snooker" }) },
+    {
+      id: "metric",
+      group: "Screen",
+      words: "Units: millimetres and km/h",
+      key: "",
+      run: () => void read({ length_unit: "mm", speed_unit: "kmh" }),
+    },
+    {
+      id: "imperial",
+      group: "Screen",
+      words: "Units: inches and mph",
+      key: "",
+      run: () => void read({ length_unit: "in", speed_unit: "mph" }),
+    },
+    {
+      id: "words-game",
+      group: "Screen",
+      words: "Words: those of each game",
+      key: "",
+      run: () => void read({ words: "game" }),
+    },
+    {
+      id: "words-pool",
+      group: "Screen",
+      words: "Words: always those of pool",
+      key: "",
+      run: () => void read({ words: "pool" }),
+    },
+    {
+      id: "words-snooker",
+      group: "Screen",
+      words: "Words: always those of snooker",
+      key: "",
+      run: () => void read({ words: "snooker" }),
+    },
   ];
   useKeys(OPENERS, () => setPanel);
   return (
@@ -61,7 +105,9 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
         </Link>
         <nav aria-label="Main" className={`gap-3 text-sm ${top ? "hidden" : "hidden sm:flex"}`}>
           {PLACES.map(([words, to]) => (
-            <Link key={to} to={to} className="hover:underline">{words}</Link>
+            <Link key={to} to={to} className="hover:underline">
+              {words}
+            </Link>
           ))}
         </nav>
         <div className="min-w-0 flex-1 overflow-x-auto">{top}</div>
@@ -69,7 +115,11 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
         <button type="button" className="text-sm whitespace-nowrap" onClick={() => setPanel("palette")}>
           Menu <kbd className="key">Ctrl K</kbd>
         </button>
-        <button type="button" className="hidden text-sm whitespace-nowrap sm:inline" onClick={() => setPanel("keys")}>
+        <button
+          type="button"
+          className="hidden text-sm whitespace-nowrap sm:inline"
+          onClick={() => setPanel("keys")}
+        >
           Keys <kbd className="key">?</kbd>
         </button>
       </header>
@@ -90,7 +140,15 @@ const OPENERS = [
 function Mark() {
   return (
     <svg viewBox="0 0 32 32" className="text-primary h-6 w-6" aria-hidden="true">
-      <circle cx="16" cy="16" r="14" fill="none" stroke="currentColor" strokeWidth="2.5" strokeDasharray="5 3.2" />
+      <circle
+        cx="16"
+        cy="16"
+        r="14"
+        fill="none"
+        stroke="currentColor"
+        strokeWidth="2.5"
+        strokeDasharray="5 3.2"
+      />
       <circle cx="19" cy="14" r="6.5" fill="currentColor" />
     </svg>
   );

@@ -15,5 +15,9 @@ export function Stop({ stop, tell }: Props) {
     }
   };
   if (asked) return <span className="quiet">– stopping once what is under way has ended</span>;
-  return <button type="button" className="text-primary underline" onClick={() => tell(take())}>stop</button>;
+  return (
+    <button type="button" className="text-primary underline" onClick={() => tell(take())}>
+      stop
+    </button>
+  );
 }

@@ -21,7 +21,12 @@ export function useKeys<C>(commands: Bound<C>[], context: () => C): void {
       for (const key of command.keys)
         table[key] = (event) => {
           if (isTyping(event.target) || document.querySelector(".modal-open, [cmdk-root]")) return;
-          if (event.key === " " && event.target instanceof Element && event.target.closest("button, a, summary")) return;
+          if (
+            event.key === " " &&
+            event.target instanceof Element &&
+            event.target.closest("button, a, summary")
+          )
+            return;
           event.preventDefault();
           command.run(now.current());
         };

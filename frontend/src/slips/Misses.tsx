@@ -8,11 +8,26 @@ type Props = { review: Review | undefined; shot: Shot; found: FoundStrike | null
 
 export function Misses({ review, shot, found, units }: Props) {
   if (review?.miss) return <FromPlace miss={review.miss} units={units} />;
-  const words = review?.after ? (shot.plan.target.kind === "route" ? through(shot, found) : cameWords(review, units)) : null;
-  if (words) return <Row label="Meant"><span data-testid="came">{words}</span></Row>;
+  const words = review?.after
+    ? shot.plan.target.kind === "route"
+      ? through(shot, found)
+      : cameWords(review, units)
+    : null;
+  if (words)
+    return (
+      <Row label="Meant">
+        <span data-testid="came">{words}</span>
+      </Row>
+    );
   return (
     <Row label="Miss">
-      <Unknown>{!review?.after ? "no result yet" : review.after.cue ? "no place was planned" : "the cue ball did not stay"}</Unknown>
+      <Unknown>
+        {!review?.after
+          ? "no result yet"
+          : review.after.cue
+            ? "no place was planned"
+            : "the cue ball did not stay"}
+      </Unknown>
     </Row>
   );
 }
@@ -22,10 +37,13 @@ export function cameWords(review: Review, units: Units): string | null {
   if (!came) return null;
   const far = length(came.off?.mm ?? 0, units);
   if (came.measured === "line") return came.kept ? "on the line" : `${far} off the line`;
-  if (came.measured === "side") return came.kept ? "on the right side of the line" : `on the wrong side, ${far} over the line`;
+  if (came.measured === "side")
+    return came.kept ? "on the right side of the line" : `on the wrong side, ${far} over the line`;
   if (came.measured === "zone") return came.kept ? "clear of the zone" : `${far} inside the zone`;
-  if (came.measured === "ball") return came.kept ? "the ball is where it was meant" : `the ball is ${far} off its place`;
-  if (came.measured === "hidden") return came.kept ? "hidden altogether" : `${percent(came.hidden)} hidden: it can be hit directly`;
+  if (came.measured === "ball")
+    return came.kept ? "the ball is where it was meant" : `the ball is ${far} off its place`;
+  if (came.measured === "hidden")
+    return came.kept ? "hidden altogether" : `${percent(came.hidden)} hidden: it can be hit directly`;
   if (came.measured === "angle" && came.turned !== null) {
     if (Math.abs(came.turned) < 0.5) return "the angle wanted";
     return `${degrees(came.turned)} ${came.turned > 0 ? "more angle" : "straighter"} than wanted`;
@@ -38,15 +56,24 @@ function through(shot: Shot, found: FoundStrike | null): string | null {
   const { a, b } = shot.plan.target;
   const path = (found?.paths as Path[] | undefined)?.find((one) => one.ball === "cue");
   if (!a || !b || !path) return "not known: no strike was found that explains the places";
-  return goesBetween(path, a, b) ? "through the gap, by the strike found" : "not through the gap, by the strike found";
+  return goesBetween(path, a, b)
+    ? "through the gap, by the strike found"
+    : "not through the gap, by the strike found";
 }
 
 function FromPlace({ miss, units }: { miss: NonNullable<Review["miss"]>; units: Units }) {
   const { along, across, distance } = miss;
   if (distance.mm < 1) return <Row label="Miss">on target</Row>;
   const parts: [number, number, number, string][] = [];
-  if (Math.abs(along.mm) >= 1) parts.push([along.mm, along.widths, along.diamonds, along.mm > 0 ? "long" : "short"]);
-  if (Math.abs(across.mm) >= 1) parts.push([across.mm, across.widths, across.diamonds, across.mm > 0 ? "left of the line" : "right of the line"]);
+  if (Math.abs(along.mm) >= 1)
+    parts.push([along.mm, along.widths, along.diamonds, along.mm > 0 ? "long" : "short"]);
+  if (Math.abs(across.mm) >= 1)
+    parts.push([
+      across.mm,
+      across.widths,
+      across.diamonds,
+      across.mm > 0 ? "left of the line" : "right of the line",
+    ]);
   return (
     <Row label="Miss">
       {parts.map(([mm, , , way], i) => (
@@ -56,7 +83,12 @@ function FromPlace({ miss, units }: { miss: NonNullable<Review["miss"]>; units: 
         </span>
       ))}
       <span className="num quiet block text-xs">
-        {parts.map(([, widths, diamonds]) => `${Math.abs(widths).toFixed(1)} balls, ${Math.abs(diamonds).toFixed(2)} diamonds`).join("; ")}
+        {parts
+          .map(
+            ([, widths, diamonds]) =>
+              `${Math.abs(widths).toFixed(1)} balls, ${Math.abs(diamonds).toFixed(2)} diamonds`,
+          )
+          .join("; ")}
       </span>
     </Row>
   );

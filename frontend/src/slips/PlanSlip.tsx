@@ -18,7 +18,11 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
   const recording = useDesk((s) => s.recording);
   const { plan } = shot;
   const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
-  const balls = Object.fromEntries(inOrder(Object.keys(before)).filter((b) => b !== "cue").map((b) => [b, ballMark(b) === b ? b : ballName(b)]));
+  const balls = Object.fromEntries(
+    inOrder(Object.keys(before))
+      .filter((b) => b !== "cue")
+      .map((b) => [b, ballMark(b) === b ? b : ballName(b)]),
+  );
   const pockets = Object.fromEntries(Object.entries(words.pockets).map(([c, t]) => [c, capital(t)]));
   const set = (change: Partial<Shot["plan"]>) => act.setPlan(number, change);
   const snooker = recording?.match.discipline === "snooker";
@@ -28,45 +32,111 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
       {number === 1 && <RackFields players={players} words={words} />}
       {number > 1 && (shot.gap !== null || gapOpen) && (
         <Row label="Follows on">
-          <Choose label="Why the log does not go on from the shot before" words={words.gaps} value={shot.gap} none="yes, from the shot before" onPick={(gap) => act.setShot(number, { gap })} />
+          <Choose
+            label="Why the log does not go on from the shot before"
+            words={words.gaps}
+            value={shot.gap}
+            none="yes, from the shot before"
+            onPick={(gap) => act.setShot(number, { gap })}
+          />
         </Row>
       )}
       <Row label="Shooter">
-        <Pick label="Shooter" words={players} value={shot.shooter} onPick={(id) => id && act.setShot(number, { shooter: id })} />
+        <Pick
+          label="Shooter"
+          words={players}
+          value={shot.shooter}
+          onPick={(id) => id && act.setShot(number, { shooter: id })}
+        />
         {number > 1 && shot.gap === null && !gapOpen && (
-          <button type="button" className="text-primary px-[0.35rem] text-left text-sm underline" onClick={() => setGapOpen(true)}>not straight from the shot before</button>
+          <button
+            type="button"
+            className="text-primary px-[0.35rem] text-left text-sm underline"
+            onClick={() => setGapOpen(true)}
+          >
+            not straight from the shot before
+          </button>
         )}
       </Row>
       <Row label="Choice">
-        <Pick label="Choice" words={words.choices} value={plan.choice} onPick={(c) => c && set({ choice: c })} />
+        <Pick
+          label="Choice"
+          words={words.choices}
+          value={plan.choice}
+          onPick={(c) => c && set({ choice: c })}
+        />
       </Row>
       <Row label="Because">
-        <Choose label="Reason for the choice" words={words.choice_reasons} value={plan.reason} onPick={(reason) => set({ reason })} />
+        <Choose
+          label="Reason for the choice"
+          words={words.choice_reasons}
+          value={plan.reason}
+          onPick={(reason) => set({ reason })}
+        />
       </Row>
       <Row label="Kind">
-        <Choose label="Kind of shot" words={words.shot_kinds} value={plan.kind} none={null} onPick={(kind) => kind && set({ kind })} />
+        <Choose
+          label="Kind of shot"
+          words={words.shot_kinds}
+          value={plan.kind}
+          none={null}
+          onPick={(kind) => kind && set({ kind })}
+        />
       </Row>
       <Row label={safe ? "Hits ball" : "Ball"}>
         {Object.keys(balls).length > 16 ? (
-          <Choose label="Planned ball" words={balls} value={plan.ball} none="click it, or choose" onPick={(ball) => ball && act.pickBall(number, ball)} />
+          <Choose
+            label="Planned ball"
+            words={balls}
+            value={plan.ball}
+            none="click it, or choose"
+            onPick={(ball) => ball && act.pickBall(number, ball)}
+          />
         ) : (
-          <Pick label="Planned ball" words={balls} value={plan.ball} onPick={(ball) => ball && act.pickBall(number, ball)} />
+          <Pick
+            label="Planned ball"
+            words={balls}
+            value={plan.ball}
+            onPick={(ball) => ball && act.pickBall(number, ball)}
+          />
         )}
         {snooker && (free || plan.free_ball) && (
-          <Pick label="Free ball" words={{ free: "as a free ball" }} value={plan.free_ball ? "free" : null} clear onPick={(code) => set({ free_ball: code !== null })} />
+          <Pick
+            label="Free ball"
+            words={{ free: "as a free ball" }}
+            value={plan.free_ball ? "free" : null}
+            clear
+            onPick={(code) => set({ free_ball: code !== null })}
+          />
         )}
         {!Object.keys(balls).length && <span className="quiet text-sm">place the balls first</span>}
       </Row>
       {plan.kind === "break" && (
         <Row label="Hit">
-          <Choose label="How the break is meant to hit its ball" words={words.break_hits} value={plan.hit} onPick={(hit) => set({ hit })} />
+          <Choose
+            label="How the break is meant to hit its ball"
+            words={words.break_hits}
+            value={plan.hit}
+            onPick={(hit) => set({ hit })}
+          />
         </Row>
       )}
       {!safe && plan.kind !== "break" && (
         <Row label="Pocket">
           <div className="grid grid-cols-[1fr_5.2rem] gap-2">
-            <Choose label="Planned pocket" words={pockets} value={plan.pocket} onPick={(p) => set({ pocket: p as PocketName | null })} />
-            <Choose label="Part of the pocket, seen from the ball" words={words.pocket_parts} value={plan.part} none="any part" onPick={(part) => set({ part })} />
+            <Choose
+              label="Planned pocket"
+              words={pockets}
+              value={plan.pocket}
+              onPick={(p) => set({ pocket: p as PocketName | null })}
+            />
+            <Choose
+              label="Part of the pocket, seen from the ball"
+              words={words.pocket_parts}
+              value={plan.part}
+              none="any part"
+              onPick={(part) => set({ part })}
+            />
           </div>
         </Row>
       )}
@@ -75,21 +145,45 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
       </Row>
       {["point", "window", "either"].includes(plan.target.kind) && (
         <Row label="If it misses">
-          <Pick label="Better error" words={words.better_errors} value={plan.better_error} clear onPick={(better_error) => set({ better_error })} />
+          <Pick
+            label="Better error"
+            words={words.better_errors}
+            value={plan.better_error}
+            clear
+            onPick={(better_error) => set({ better_error })}
+          />
         </Row>
       )}
       {!safe && (
         <Row label="Next ball">
           <div className="grid grid-cols-[3.2rem_1fr_4.6rem] gap-2">
-            <Choose label="Next ball" words={omit(balls, plan.ball)} value={plan.next_ball} none="–" onPick={(next_ball) => set({ next_ball })} />
-            <Choose label="Next pocket" words={pockets} value={plan.next_pocket} none="likeliest" onPick={(p) => set({ next_pocket: p as PocketName | null })} />
+            <Choose
+              label="Next ball"
+              words={omit(balls, plan.ball)}
+              value={plan.next_ball}
+              none="–"
+              onPick={(next_ball) => set({ next_ball })}
+            />
+            <Choose
+              label="Next pocket"
+              words={pockets}
+              value={plan.next_pocket}
+              none="likeliest"
+              onPick={(p) => set({ next_pocket: p as PocketName | null })}
+            />
             <span className="flex items-baseline gap-1 text-sm">
               <TypedInput
-                key={number} className="plain num text-right" inputMode="numeric" aria-label="Wanted cut on the next ball, degrees" placeholder="cut"
-                value={String(plan.wanted_angle ?? "")} asOneStep={asOneStep}
+                key={number}
+                className="plain num text-right"
+                inputMode="numeric"
+                aria-label="Wanted cut on the next ball, degrees"
+                placeholder="cut"
+                value={String(plan.wanted_angle ?? "")}
+                asOneStep={asOneStep}
                 take={(text) => {
                   const value = text.trim() === "" ? null : Number(text);
-                  if (value === null || (Number.isFinite(value) && value >= 0 && value < 90)) set({ wanted_angle: value });
+                  if (value === null || (Number.isFinite(value) && value >= 0 && value < 90))
+                    set({ wanted_angle: value });
                 }}
               />
               °
@@ -99,7 +193,13 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
       )}
       <VisitPlan number={number} shot={shot} before={before} words={words} />
       <Row label="Known how">
-        <Pick label="How the intent is known" words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }} value={plan.intent} clear onPick={(intent) => set({ intent })} />
+        <Pick
+          label="How the intent is known"
+          words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }}
+          value={plan.intent}
+          clear
+          onPick={(intent) => set({ intent })}
+        />
       </Row>
     </div>
   );
@@ -113,21 +213,52 @@ function RackFields({ players, words }: { players: Record<string, string>; words
   return (
     <div className="rule mb-1 border-b pb-1">
       <Row label="Rack breaks">
-        <Pick label="Who breaks this rack" words={players} value={breaker} clear onPick={(id) => edit((doc) => ({ ...doc, breaker: id }))} />
+        <Pick
+          label="Who breaks this rack"
+          words={players}
+          value={breaker}
+          clear
+          onPick={(id) => edit((doc) => ({ ...doc, breaker: id }))}
+        />
       </Row>
       <Row label="Logged">
-        <Pick label="How much of this rack is logged" words={plainWords(words.depths)} value={depth} onPick={(code) => code && edit((doc) => ({ ...doc, depth: code }))} />
+        <Pick
+          label="How much of this rack is logged"
+          words={plainWords(words.depths)}
+          value={depth}
+          onPick={(code) => code && edit((doc) => ({ ...doc, depth: code }))}
+        />
       </Row>
       {(depth === "key-moments" || winner !== null) && (
         <Row label="Rack won by">
-          <Pick label="Who won this rack" words={players} value={winner} clear onPick={(id) => edit((doc) => ({ ...doc, winner: id, how: id ? (doc.how ?? "not-seen") : null }))} />
-          {winner && <Choose label="How the rack ended" words={words.endings} value={how} none={null} onPick={(code) => edit((doc) => ({ ...doc, how: code }))} />}
+          <Pick
+            label="Who won this rack"
+            words={players}
+            value={winner}
+            clear
+            onPick={(id) =>
+              edit((doc) => ({ ...doc, winner: id, how: id ? (doc.how ?? "not-seen") : null }))
+            }
+          />
+          {winner && (
+            <Choose
+              label="How the rack ended"
+              words={words.endings}
+              value={how}
+              none={null}
+              onPick={(code) => edit((doc) => ({ ...doc, how: code }))}
+            />
+          )}
         </Row>
       )}
       <Row label="Rack notes">
         <TypedInput
-          className="plain text-sm" aria-label="Notes on the rack" maxLength={4000}
-          value={notes} take={(text) => edit((doc) => ({ ...doc, notes: text }))} asOneStep={asOneStep}
+          className="plain text-sm"
+          aria-label="Notes on the rack"
+          maxLength={4000}
+          value={notes}
+          take={(text) => edit((doc) => ({ ...doc, notes: text }))}
+          asOneStep={asOneStep}
         />
       </Row>
     </div>

@@ -10,29 +10,50 @@ type Props = { forecast: Forecast | undefined; waiting: boolean; level: string; 
 export function PlayedOut({ forecast, waiting, level, units }: Props) {
   const planned = forecast?.planned;
   if (!planned)
-    return forecast?.reason ? <p className="py-1 text-sm"><Unknown>{forecast.reason}</Unknown></p> : waiting ? <p className="quiet py-1 text-sm">Playing it out…</p> : null;
+    return forecast?.reason ? (
+      <p className="py-1 text-sm">
+        <Unknown>{forecast.reason}</Unknown>
+      </p>
+    ) : waiting ? (
+      <p className="quiet py-1 text-sm">Playing it out…</p>
+    ) : null;
   const cue = planned.paths.find((p) => p.ball === "cue");
   return (
     <section aria-label="Played out" aria-busy={waiting}>
-      <div className="flex justify-end pb-0.5"><PlayButtons /></div>
+      <div className="flex justify-end pb-0.5">
+        <PlayButtons />
+      </div>
       <Row label="Pot chance">
         <Counted share={planned.pot} big />
-        <p className="quiet text-xs">{level} model{planned.railed ? ", bridging on the rail" : ""}; {planned.pot.n} strikes played</p>
+        <p className="quiet text-xs">
+          {level} model{planned.railed ? ", bridging on the rail" : ""}; {planned.pot.n} strikes played
+        </p>
       </Row>
-      {planned.in_window && <Row label="And in place"><Counted share={planned.in_window} /></Row>}
-      <Row label="Scratch"><Counted share={planned.scratch} /></Row>
+      {planned.in_window && (
+        <Row label="And in place">
+          <Counted share={planned.in_window} />
+        </Row>
+      )}
+      <Row label="Scratch">
+        <Counted share={planned.scratch} />
+      </Row>
       {cue && (
         <Row label="Cue ball">
           <span className="text-sm">
-            <span className="num">{length(pathLength(cue.points as [number, number, number][]), units)}</span> in{" "}
-            <span className="num">{planned.seconds.toFixed(1)} s</span>, {cue.rails === 0 ? "no rail" : cue.rails === 1 ? "1 rail" : `${cue.rails} rails`}
+            <span className="num">
+              {length(pathLength(cue.points as [number, number, number][]), units)}
+            </span>{" "}
+            in <span className="num">{planned.seconds.toFixed(1)} s</span>,{" "}
+            {cue.rails === 0 ? "no rail" : cue.rails === 1 ? "1 rail" : `${cue.rails} rails`}
           </span>
         </Row>
       )}
       {planned.assumed.length > 0 && (
         <p className="quiet text-xs italic">
           ○ not said, taken as:{" "}
-          {planned.assumed.map((what) => (what === "speed" ? speed(planned.strike.speed, units) : tipAt(planned.strike))).join(", ")}
+          {planned.assumed
+            .map((what) => (what === "speed" ? speed(planned.strike.speed, units) : tipAt(planned.strike)))
+            .join(", ")}
         </p>
       )}
     </section>
@@ -45,10 +66,24 @@ function Counted({ share, big = false }: { share: Share; big?: boolean }) {
   return (
     <span className="inline-flex items-baseline gap-2 whitespace-nowrap">
       <b className={`num ${big ? "text-xl" : ""}`}>{chance(share.value)}</b>
-      <span className="num quiet text-xs">{(share.low * 100).toFixed(0)}–{(share.high * 100).toFixed(0)}</span>
-      <svg viewBox="0 0 100 10" preserveAspectRatio="none" className="h-2.5 w-14 self-center" aria-hidden="true">
+      <span className="num quiet text-xs">
+        {(share.low * 100).toFixed(0)}–{(share.high * 100).toFixed(0)}
+      </span>
+      <svg
+        viewBox="0 0 100 10"
+        preserveAspectRatio="none"
+        className="h-2.5 w-14 self-center"
+        aria-hidden="true"
+      >
         <line x1="0" x2="100" y1="5" y2="5" stroke="currentColor" strokeOpacity={0.25} strokeWidth={1.5} />
-        <rect x={at(share.low)} width={`${Math.max(1.5, (share.high - share.low) * 100)}%`} y="2" height="6" fill="currentColor" fillOpacity={0.35} />
+        <rect
+          x={at(share.low)}
+          width={`${Math.max(1.5, (share.high - share.low) * 100)}%`}
+          y="2"
+          height="6"
+          fill="currentColor"
+          fillOpacity={0.35}
+        />
         <rect x={`${share.value * 100 - 0.8}%`} width="1.6%" y="0" height="10" fill="currentColor" />
       </svg>
     </span>

@@ -11,9 +11,29 @@ import { Choose, Row } from "../parts/fields";
 import { StruckLike } from "./StruckLike";
 import { TypedInput } from "../keeping/typed";
 
-type Props = { number: number; shot: Shot; before: Places; review: Review | undefined; words: Words; diamond: number; finding: Finding | undefined; waiting: boolean; units: Units };
+type Props = {
+  number: number;
+  shot: Shot;
+  before: Places;
+  review: Review | undefined;
+  words: Words;
+  diamond: number;
+  finding: Finding | undefined;
+  waiting: boolean;
+  units: Units;
+};
 
-export function ResultSlip({ number, shot, before, review, words, diamond, finding, waiting, units }: Props) {
+export function ResultSlip({
+  number,
+  shot,
+  before,
+  review,
+  words,
+  diamond,
+  finding,
+  waiting,
+  units,
+}: Props) {
   const result = shot.result ?? emptyResult();
   const { ball, pocket } = shot.plan;
   const asPlanned = ball && pocket && result.potted.some((p) => p.ball === ball && p.pocket === pocket);
@@ -25,10 +45,19 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
   return (
     <div>
       <div className="flex flex-wrap gap-2 py-1">
-        <button type="button" className={`btn btn-sm ${asPlanned ? "btn-primary" : ""}`} disabled={!ball || !pocket} onClick={() => act.potted(number)}>
+        <button
+          type="button"
+          className={`btn btn-sm ${asPlanned ? "btn-primary" : ""}`}
+          disabled={!ball || !pocket}
+          onClick={() => act.potted(number)}
+        >
           Potted as planned <kbd className="key">{keyOf("potted")}</kbd>
         </button>
-        <button type="button" className={`btn btn-sm ${shot.result && !result.potted.length ? "btn-primary" : ""}`} onClick={() => act.missed(number)}>
+        <button
+          type="button"
+          className={`btn btn-sm ${shot.result && !result.potted.length ? "btn-primary" : ""}`}
+          onClick={() => act.missed(number)}
+        >
           Not potted <kbd className="key">{keyOf("missed")}</kbd>
         </button>
       </div>
@@ -36,28 +65,48 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
         {result.potted.map((fallen) => (
           <span key={fallen.ball} className="mr-2 inline-block text-sm">
             {ballName(fallen.ball)}, {words.pockets[fallen.pocket]}{" "}
-            <button type="button" className="text-primary underline" onClick={() => act.setShot(number, { result: unpot(shot, fallen.ball).result })}>
+            <button
+              type="button"
+              className="text-primary underline"
+              onClick={() => act.setShot(number, { result: unpot(shot, fallen.ball).result })}
+            >
               undo
             </button>
           </span>
         ))}
-        {!result.potted.length && <span className="quiet text-sm">nothing; choose a ball, then click its pocket</span>}
+        {!result.potted.length && (
+          <span className="quiet text-sm">nothing; choose a ball, then click its pocket</span>
+        )}
       </Row>
       {result.off_table.length > 0 && (
         <Row label="Off the table">
           {result.off_table.map((b) => (
             <span key={b} className="mr-2 text-sm">
               {ballName(b)}{" "}
-              <button type="button" className="text-primary underline" onClick={() => act.setShot(number, { result: unpot(shot, b).result })}>undo</button>
+              <button
+                type="button"
+                className="text-primary underline"
+                onClick={() => act.setShot(number, { result: unpot(shot, b).result })}
+              >
+                undo
+              </button>
             </span>
           ))}
         </Row>
       )}
       <Row label="Foul">
-        <Choose label="Foul" words={words.fouls} value={result.foul} none="none" onPick={(foul) => act.setResult(number, { foul })} />
+        <Choose
+          label="Foul"
+          words={words.fouls}
+          value={result.foul}
+          none="none"
+          onPick={(foul) => act.setResult(number, { foul })}
+        />
       </Row>
       {result.foul && snooker && <SnookerFoul number={number} shot={shot} before={before} />}
-      {shot.plan.kind === "break" && used.includes("break_condition") && <BreakCounts key={number} number={number} shot={shot} />}
+      {shot.plan.kind === "break" && used.includes("break_condition") && (
+        <BreakCounts key={number} number={number} shot={shot} />
+      )}
       <Row label="Cue ball">
         {cueDown ? (
           <span className="text-sm">down</span>
@@ -70,9 +119,12 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
       <Row label="Moved">
         {moved.map((b) => (
           <span key={b} className="mr-2 inline-block text-sm">
-            {b in before && !result.potted.some((p) => p.ball === b) ? theBall(b) : `${theBall(b)} (spotted)`}{" "}
+            {b in before && !result.potted.some((p) => p.ball === b)
+              ? theBall(b)
+              : `${theBall(b)} (spotted)`}{" "}
             <button
-              type="button" className="text-primary underline"
+              type="button"
+              className="text-primary underline"
               onClick={() => {
                 const rest = { ...result.moved };
                 delete rest[b];
@@ -86,15 +138,35 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
         {!moved.length && <span className="quiet text-sm">nothing else; drag a ball that moved</span>}
       </Row>
       <Row label="In the video">
-        <TimeField label="Struck at, minutes and seconds of the recording" value={shot.time_s} set={(time_s) => act.setShot(number, { time_s })} />
+        <TimeField
+          label="Struck at, minutes and seconds of the recording"
+          value={shot.time_s}
+          set={(time_s) => act.setShot(number, { time_s })}
+        />
         <span className="quiet px-1 text-sm">to</span>
-        <TimeField label="Balls still at, minutes and seconds of the recording" value={shot.end_s} set={(end_s) => act.setShot(number, { end_s })} />
-        {review && review.took_s !== null && <span className="block text-sm">the shot took <span className="num">{review.took_s.toFixed(1)}</span> s</span>}
-        {review && review.waited_s !== null && <span className="block text-sm"><span className="num">{review.waited_s.toFixed(1)}</span> s after the shot before</span>}
+        <TimeField
+          label="Balls still at, minutes and seconds of the recording"
+          value={shot.end_s}
+          set={(end_s) => act.setShot(number, { end_s })}
+        />
+        {review && review.took_s !== null && (
+          <span className="block text-sm">
+            the shot took <span className="num">{review.took_s.toFixed(1)}</span> s
+          </span>
+        )}
+        {review && review.waited_s !== null && (
+          <span className="block text-sm">
+            <span className="num">{review.waited_s.toFixed(1)}</span> s after the shot before
+          </span>
+        )}
       </Row>
       {review && Object.keys(review.respot).length > 0 && (
         <Row label="Comes back">
-          <button type="button" className="text-primary text-sm underline" onClick={() => act.respot(number)}>
+          <button
+            type="button"
+            className="text-primary text-sm underline"
+            onClick={() => act.respot(number)}
+          >
             put {Object.keys(review.respot).map(theBall).join(", ")} on the spot
           </button>{" "}
           <kbd className="key">{keyOf("respot")}</kbd>
@@ -106,7 +178,9 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
         </Row>
       )}
       {shot.result && <Referee key={`ruled${number}`} number={number} shot={shot} />}
-      {shot.result && shot.plan.kind !== "break" && <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />}
+      {shot.result && shot.plan.kind !== "break" && (
+        <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />
+      )}
     </div>
   );
 }
@@ -115,12 +189,24 @@ export function ResultSlip({ number, shot, before, review, words, diamond, findi
 const LATEST = 1_000_000;
 
 /** A time of the recording by typing; text that is no time is put back when the field is left. */
-function TimeField({ label, value, set }: { label: string; value: number | null; set: (value: number | null) => void }) {
+function TimeField({
+  label,
+  value,
+  set,
+}: {
+  label: string;
+  value: number | null;
+  set: (value: number | null) => void;
+}) {
   const shown = value === null ? "" : clock(value);
   return (
     <span className="inline-block w-20">
       <TypedInput
-        className="plain num text-sm" placeholder="m:ss" aria-label={label} value={shown} asOneStep={asOneStep}
+        className="plain num text-sm"
+        placeholder="m:ss"
+        aria-label={label}
+        value={shown}
+        asOneStep={asOneStep}
         take={(typed) => {
           const text = typed.trim();
           const read = text === "" ? null : seconds(text);

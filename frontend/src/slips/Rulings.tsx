@@ -15,13 +15,20 @@ export function BreakCounts({ number, shot }: Props) {
   const result = shot.result ?? emptyResult();
   const field = (label: string, name: "break_rails" | "break_over") => (
     <label className="flex items-baseline gap-2 text-sm">
-      <span className="w-8"><TypedInput
-        className="plain num text-right" inputMode="numeric" placeholder="–" value={String(result[name] ?? "")} asOneStep={asOneStep}
-        take={(text) => {
-          const count = text.trim() === "" ? null : Number(text);
-          if (count === null || (Number.isInteger(count) && count >= 0 && count <= 21)) act.setResult(number, { [name]: count });
-        }}
-      /></span>
+      <span className="w-8">
+        <TypedInput
+          className="plain num text-right"
+          inputMode="numeric"
+          placeholder="–"
+          value={String(result[name] ?? "")}
+          asOneStep={asOneStep}
+          take={(text) => {
+            const count = text.trim() === "" ? null : Number(text);
+            if (count === null || (Number.isInteger(count) && count >= 0 && count <= 21))
+              act.setResult(number, { [name]: count });
+          }}
+        />
+      </span>
       {label}
     </label>
   );
@@ -38,15 +45,37 @@ const PENALTIES = Object.fromEntries(["4", "5", "6", "7"].map((n) => [n, n]));
 /** The ball a foul concerned, the points given, and whether a miss was called. */
 export function SnookerFoul({ number, shot, before }: Props & { before: Places }) {
   const result = shot.result ?? emptyResult();
-  const balls = Object.fromEntries(inOrder(Object.keys(before)).filter((b) => b !== "cue").map((b) => [b, ballName(b)]));
+  const balls = Object.fromEntries(
+    inOrder(Object.keys(before))
+      .filter((b) => b !== "cue")
+      .map((b) => [b, ballName(b)]),
+  );
   return (
     <>
       <Row label="On which ball">
-        <Choose label="Ball the foul concerned" words={balls} value={result.foul_ball} none="by the ball on" onPick={(foul_ball) => act.setResult(number, { foul_ball })} />
+        <Choose
+          label="Ball the foul concerned"
+          words={balls}
+          value={result.foul_ball}
+          none="by the ball on"
+          onPick={(foul_ball) => act.setResult(number, { foul_ball })}
+        />
       </Row>
       <Row label="Points given">
-        <Pick label="Points given for the foul" words={PENALTIES} value={result.penalty === null ? null : String(result.penalty)} clear onPick={(n) => act.setResult(number, { penalty: n === null ? null : Number(n) })} />
-        <Pick label="Miss" words={{ miss: "and a miss" }} value={result.miss ? "miss" : null} clear onPick={(m) => act.setResult(number, { miss: m !== null })} />
+        <Pick
+          label="Points given for the foul"
+          words={PENALTIES}
+          value={result.penalty === null ? null : String(result.penalty)}
+          clear
+          onPick={(n) => act.setResult(number, { penalty: n === null ? null : Number(n) })}
+        />
+        <Pick
+          label="Miss"
+          words={{ miss: "and a miss" }}
+          value={result.miss ? "miss" : null}
+          clear
+          onPick={(m) => act.setResult(number, { miss: m !== null })}
+        />
       </Row>
     </>
   );
@@ -73,7 +102,12 @@ export function Referee({ number, shot }: Props) {
     <>
       <Row label="Ruled, since">
         <TypedInput
-          className="plain text-sm" maxLength={300} placeholder="the reason, first" aria-label="Reason of the ruling" value={reason} asOneStep={asOneStep}
+          className="plain text-sm"
+          maxLength={300}
+          placeholder="the reason, first"
+          aria-label="Reason of the ruling"
+          value={reason}
+          asOneStep={asOneStep}
           take={(text) => {
             setReason(text);
             set({ reason: text });
@@ -83,10 +117,22 @@ export function Referee({ number, shot }: Props) {
       {reason.trim() && (
         <>
           <Row label="Plays next">
-            <Pick label="Who plays next by the ruling" words={players} value={ruled?.next ?? null} clear onPick={(next) => set({ next })} />
+            <Pick
+              label="Who plays next by the ruling"
+              words={players}
+              value={ruled?.next ?? null}
+              clear
+              onPick={(next) => set({ next })}
+            />
           </Row>
           <Row label="Wins">
-            <Pick label="Who wins the rack by the ruling" words={players} value={ruled?.winner ?? null} clear onPick={(winner) => set({ winner })} />
+            <Pick
+              label="Who wins the rack by the ruling"
+              words={players}
+              value={ruled?.winner ?? null}
+              clear
+              onPick={(winner) => set({ winner })}
+            />
           </Row>
         </>
       )}

@@ -6,12 +6,29 @@ import * as act from "../rack/actions";
 import { Row, Unknown } from "../parts/fields";
 import { PlayedOut } from "./PlayedOut";
 
-type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; level: string; forecast: Forecast | undefined; waiting: boolean };
+type Props = {
+  number: number;
+  shot: Shot;
+  review: Review | undefined;
+  words: Words;
+  units: Units;
+  level: string;
+  forecast: Forecast | undefined;
+  waiting: boolean;
+};
 
 const SPEEDS: [string, number][] = [
-  ["touch", 0.6], ["soft", 1.2], ["medium", 2], ["firm", 3.2], ["hard", 5],
+  ["touch", 0.6],
+  ["soft", 1.2],
+  ["medium", 2],
+  ["firm", 3.2],
+  ["hard", 5],
 ];
-const BREAK_SPEEDS: [string, number][] = [["control", 7], ["firm", 8.5], ["full", 10]];
+const BREAK_SPEEDS: [string, number][] = [
+  ["control", 7],
+  ["firm", 8.5],
+  ["full", 10],
+];
 
 export function StrikeSlip({ number, shot, review, words, units, level, forecast, waiting }: Props) {
   const { plan } = shot;
@@ -22,20 +39,32 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
         <div className="text-sm">
           <div className="flex flex-wrap" role="group" aria-label="Planned speed">
             {(plan.kind === "break" ? BREAK_SPEEDS : SPEEDS).map(([word, ms]) => (
-              <button key={word} type="button" className="pick text-sm" aria-pressed={plan.speed === ms} onClick={() => act.setPlan(number, { speed: plan.speed === ms ? null : ms })}>
+              <button
+                key={word}
+                type="button"
+                className="pick text-sm"
+                aria-pressed={plan.speed === ms}
+                onClick={() => act.setPlan(number, { speed: plan.speed === ms ? null : ms })}
+              >
                 {word}
               </button>
             ))}
           </div>
           <div className="px-1 pt-0.5">
-            {plan.speed === null ? <Unknown>speed not said</Unknown> : <span className="num">{speed(plan.speed, units)}</span>}
+            {plan.speed === null ? (
+              <Unknown>speed not said</Unknown>
+            ) : (
+              <span className="num">{speed(plan.speed, units)}</span>
+            )}
             {" · "}
             {plan.tip ? <span>{tipAt(plan.tip)}</span> : <Unknown>tip not said</Unknown>}
           </div>
         </div>
       </div>
       <div className="rule mt-1 border-t pt-1">
-        {plan.choice !== "safety" && <PlayedOut forecast={forecast} waiting={waiting} level={level} units={units} />}
+        {plan.choice !== "safety" && (
+          <PlayedOut forecast={forecast} waiting={waiting} level={level} units={units} />
+        )}
         {review?.pot ? (
           <PotFigures pot={review.pot} units={units} level={level} quick={!forecast?.planned} />
         ) : plan.choice !== "safety" && (forecast?.planned || forecast?.reason) ? null : (
@@ -49,7 +78,8 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
 /** Why no pot is measured; beside a safety, what the likeliest pot would have been. */
 function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined; words: Words }) {
   const best = review?.pots[0];
-  if (shot.plan.choice !== "safety" || !best) return <p className="py-1 text-sm">{whyNoPot(shot, review)}</p>;
+  if (shot.plan.choice !== "safety" || !best)
+    return <p className="py-1 text-sm">{whyNoPot(shot, review)}</p>;
   return (
     <>
       <Row label="Instead of">
@@ -72,7 +102,17 @@ function whyNoPot(shot: Shot, review: Review | undefined): string {
   return "This shot is not measured: the planned ball is not on the table.";
 }
 
-function PotFigures({ pot, units, level, quick }: { pot: Pot; units: Units; level: string; quick: boolean }) {
+function PotFigures({
+  pot,
+  units,
+  level,
+  quick,
+}: {
+  pot: Pot;
+  units: Units;
+  level: string;
+  quick: boolean;
+}) {
   const side = pot.cut > 0 ? "from the left" : "from the right";
   const straight = Math.abs(pot.cut) < 3;
   const beyond = Math.abs(pot.cut) >= 90;
@@ -82,7 +122,9 @@ function PotFigures({ pot, units, level, quick }: { pot: Pot; units: Units; leve
       {quick && (
         <Row label="Pot chance">
           <b className="num text-xl">{chance(pot.chance)}</b>{" "}
-          <span className="quiet text-sm">{level} model, {pot.frozen ? "balls frozen" : "quick form"}</span>
+          <span className="quiet text-sm">
+            {level} model, {pot.frozen ? "balls frozen" : "quick form"}
+          </span>
         </Row>
       )}
       <Row label="Cut">
@@ -116,14 +158,19 @@ function PotFigures({ pot, units, level, quick }: { pot: Pot; units: Units; leve
             <>does not pass: {named(pot.cue_blockers)} in the way</>
           ) : (
             <>
-              <span className="num">{(pot.cue_open * 100).toFixed(0)} %</span> of the aims pass {named(pot.cue_blockers)}
+              <span className="num">{(pot.cue_open * 100).toFixed(0)} %</span> of the aims pass{" "}
+              {named(pot.cue_blockers)}
             </>
           )}
         </Row>
       )}
       <Row label="Leaves at">
         {pot.tangent === null || pot.rolling === null ? (
-          straight ? "straight on or back" : <Unknown />
+          straight ? (
+            "straight on or back"
+          ) : (
+            <Unknown />
+          )
         ) : (
           <>
             <span className="num">{degrees(90 - Math.abs(pot.cut))}</span> after stun,{" "}
@@ -147,7 +194,15 @@ function Overlap({ fullness, left }: { fullness: number; left: boolean }) {
   return (
     <svg viewBox="-24 -12 48 24" className="h-6 w-12 flex-none" aria-hidden="true">
       <circle cx={0} r={10} fill="none" stroke="currentColor" strokeWidth={1.6} />
-      <circle cx={shift} r={10} fill="currentColor" fillOpacity={0.25} stroke="currentColor" strokeWidth={1.2} strokeDasharray="2.5 2" />
+      <circle
+        cx={shift}
+        r={10}
+        fill="currentColor"
+        fillOpacity={0.25}
+        stroke="currentColor"
+        strokeWidth={1.2}
+        strokeDasharray="2.5 2"
+      />
     </svg>
   );
 }
@@ -173,11 +228,23 @@ function TipFace({ tip, onTip }: { tip: Tip | null; onTip: (tip: Tip | null) => 
   return (
     <div>
       <svg
-        viewBox="-1.1 -1.1 2.2 2.2" className="h-20 w-20 cursor-crosshair" onPointerDown={set} role="slider" tabIndex={0}
-        aria-label="Tip position on the cue ball" aria-valuenow={tip ? tip.height * 100 : 0} aria-valuemin={-50} aria-valuemax={50}
+        viewBox="-1.1 -1.1 2.2 2.2"
+        className="h-20 w-20 cursor-crosshair"
+        onPointerDown={set}
+        role="slider"
+        tabIndex={0}
+        aria-label="Tip position on the cue ball"
+        aria-valuenow={tip ? tip.height * 100 : 0}
+        aria-valuemin={-50}
+        aria-valuemax={50}
         aria-valuetext={tip ? tipAt(tip) : "not said"}
         onKeyDown={(e) => {
-          const moves: Record<string, [number, number]> = { ArrowLeft: [-0.05, 0], ArrowRight: [0.05, 0], ArrowUp: [0, 0.05], ArrowDown: [0, -0.05] };
+          const moves: Record<string, [number, number]> = {
+            ArrowLeft: [-0.05, 0],
+            ArrowRight: [0.05, 0],
+            ArrowUp: [0, 0.05],
+            ArrowDown: [0, -0.05],
+          };
           const move = moves[e.key];
           if (!move) return;
           e.preventDefault();
@@ -188,10 +255,21 @@ function TipFace({ tip, onTip }: { tip: Tip | null; onTip: (tip: Tip | null) => 
         <circle r={1} fill="#fbf8ef" stroke="#14161a" strokeWidth={0.04} />
         <circle r={0.5} fill="none" stroke="#14161a" strokeWidth={0.025} strokeDasharray="0.07 0.06" />
         <path d="M-1 0H1M0 -1V1" stroke="#14161a" strokeWidth={0.012} strokeOpacity={0.4} />
-        {tip && <circle cx={tip.side} cy={-tip.height} r={0.13} fill="#2b53a8" stroke="#fbf8ef" strokeWidth={0.03} />}
+        {tip && (
+          <circle
+            cx={tip.side}
+            cy={-tip.height}
+            r={0.13}
+            fill="#2b53a8"
+            stroke="#fbf8ef"
+            strokeWidth={0.03}
+          />
+        )}
       </svg>
       {tip && (
-        <button type="button" className="text-primary text-xs underline" onClick={() => onTip(null)}>clear tip</button>
+        <button type="button" className="text-primary text-xs underline" onClick={() => onTip(null)}>
+          clear tip
+        </button>
       )}
     </div>
   );

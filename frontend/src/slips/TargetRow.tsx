@@ -16,11 +16,36 @@ export function TargetRow({ number, shot, balls, words, units }: Props) {
   return (
     <div className="text-sm">
       <Choose
-        label="What is meant for the cue ball" words={words.targets} value={kind} none="not said"
-        onPick={(code) => act.setPlan(number, code === null ? { target: make("unset"), via: [] } : { target: chosenKind(code as Target["kind"], shot.plan) })}
+        label="What is meant for the cue ball"
+        words={words.targets}
+        value={kind}
+        none="not said"
+        onPick={(code) =>
+          act.setPlan(
+            number,
+            code === null
+              ? { target: make("unset"), via: [] }
+              : { target: chosenKind(code as Target["kind"], shot.plan) },
+          )
+        }
       />
-      {target.kind === "side" && <Pick label="Side of the line, looking at the pocket" words={plainWords(words.target_sides)} value={target.side} onPick={(side) => set({ side: side as Target["side"] })} />}
-      {["ball", "snooker"].includes(target.kind) && <Choose label={target.kind === "ball" ? "Ball that is to be placed" : "Ball to be hidden"} words={balls} value={target.ball} none="which ball?" onPick={(ball) => set({ ball })} />}
+      {target.kind === "side" && (
+        <Pick
+          label="Side of the line, looking at the pocket"
+          words={plainWords(words.target_sides)}
+          value={target.side}
+          onPick={(side) => set({ side: side as Target["side"] })}
+        />
+      )}
+      {["ball", "snooker"].includes(target.kind) && (
+        <Choose
+          label={target.kind === "ball" ? "Ball that is to be placed" : "Ball to be hidden"}
+          words={balls}
+          value={target.ball}
+          none="which ball?"
+          onPick={(ball) => set({ ball })}
+        />
+      )}
       <p>{[toDo(shot, units), rails].filter(Boolean).join("; ")}</p>
     </div>
   );
@@ -29,13 +54,19 @@ export function TargetRow({ number, shot, balls, words, units }: Props) {
 /** What is there, or what is still to be done. */
 function toDo(shot: Shot, units: Units): string {
   const { target, next_ball, next_pocket, wanted_angle } = shot.plan;
-  const long = target.a && target.b ? length(Math.hypot(target.a[0] - target.b[0], target.a[1] - target.b[1]), units) : "";
-  if (target.kind === "unset") return "click the table for a point, drag for a window, Shift-click a rail on the way";
+  const long =
+    target.a && target.b
+      ? length(Math.hypot(target.a[0] - target.b[0], target.a[1] - target.b[1]), units)
+      : "";
+  if (target.kind === "unset")
+    return "click the table for a point, drag for a window, Shift-click a rail on the way";
   if (target.kind === "window") return `${long} long`;
   if (target.kind === "either") return target.b ? "" : `click the ${target.a ? "other" : "first"} place`;
   if (target.kind === "avoid") return target.b ? `${long} round` : "drag from its middle to its edge";
-  if (target.kind === "route") return target.b ? `${long} wide` : "drag from one side of the gap to the other";
-  if (target.kind === "ball") return target.a ? "" : `click where ${target.ball ? ballName(target.ball) : "the ball"} should end`;
+  if (target.kind === "route")
+    return target.b ? `${long} wide` : "drag from one side of the gap to the other";
+  if (target.kind === "ball")
+    return target.a ? "" : `click where ${target.ball ? ballName(target.ball) : "the ball"} should end`;
   if (!BY_NEXT.includes(target.kind)) return "";
   if (!next_ball) return "name the next ball below";
   if (target.kind === "angle") return wanted_angle === null ? "give the cut wanted below" : "";

@@ -10,9 +10,20 @@ import { Choose, Pick, plainWords, Row } from "../parts/fields";
 import { TypedInput } from "../keeping/typed";
 
 const NOTHING: Visit = {
-  order: [], key_ball: null, break_ball: null, problems: [], insurance: [], clusters: "", group: null, group_reason: "", state: null,
+  order: [],
+  key_ball: null,
+  break_ball: null,
+  problems: [],
+  insurance: [],
+  clusters: "",
+  group: null,
+  group_reason: "",
+  state: null,
 };
-const GROUPS: Record<string, string[]> = { "eight-ball": ["solids", "stripes"], "english-eight-ball": ["reds", "yellows"] };
+const GROUPS: Record<string, string[]> = {
+  "eight-ball": ["solids", "stripes"],
+  "english-eight-ball": ["reds", "yellows"],
+};
 
 type Props = { number: number; shot: Shot; before: Places; words: Words };
 
@@ -24,7 +35,13 @@ export function VisitPlan({ number, shot, before, words }: Props) {
   if (!open)
     return (
       <Row label="Visit">
-        <button type="button" className="text-primary text-left text-sm underline" onClick={() => setOpen(true)}>plan the whole visit</button>
+        <button
+          type="button"
+          className="text-primary text-left text-sm underline"
+          onClick={() => setOpen(true)}
+        >
+          plan the whole visit
+        </button>
       </Row>
     );
   const now = visit ?? NOTHING;
@@ -39,33 +56,98 @@ export function VisitPlan({ number, shot, before, words }: Props) {
       <Balls label="Order" hint="3 5 7 8" on={on} value={now.order} onChange={(order) => set({ order })} />
       <Row label="Key ball">
         <div className={discipline === "straight-pool" ? "grid grid-cols-2 gap-2" : ""}>
-          <Choose label="Key ball" words={names} value={now.key_ball} onPick={(key_ball) => set({ key_ball })} />
-          {discipline === "straight-pool" && <Choose label="Break ball" words={names} value={now.break_ball} none="break ball" onPick={(break_ball) => set({ break_ball })} />}
+          <Choose
+            label="Key ball"
+            words={names}
+            value={now.key_ball}
+            onPick={(key_ball) => set({ key_ball })}
+          />
+          {discipline === "straight-pool" && (
+            <Choose
+              label="Break ball"
+              words={names}
+              value={now.break_ball}
+              none="break ball"
+              onPick={(break_ball) => set({ break_ball })}
+            />
+          )}
         </div>
       </Row>
-      <Balls label="Problems" hint="balls that are in trouble" on={on} value={now.problems} onChange={(problems) => set({ problems })} />
-      <Balls label="Insurance" hint="balls that save a break-out" on={on} value={now.insurance} onChange={(insurance) => set({ insurance })} />
-      <Words label="Clusters" hint="which, and when to open them" value={now.clusters} onChange={(clusters) => set({ clusters })} />
+      <Balls
+        label="Problems"
+        hint="balls that are in trouble"
+        on={on}
+        value={now.problems}
+        onChange={(problems) => set({ problems })}
+      />
+      <Balls
+        label="Insurance"
+        hint="balls that save a break-out"
+        on={on}
+        value={now.insurance}
+        onChange={(insurance) => set({ insurance })}
+      />
+      <Words
+        label="Clusters"
+        hint="which, and when to open them"
+        value={now.clusters}
+        onChange={(clusters) => set({ clusters })}
+      />
       {groups && (
         <Row label="Group">
-          <Pick label="Group chosen" words={plainWords(Object.fromEntries(groups.map((g) => [g, words.groups[g] ?? g])))} value={now.group} clear onPick={(group) => set({ group: group })} />
+          <Pick
+            label="Group chosen"
+            words={plainWords(Object.fromEntries(groups.map((g) => [g, words.groups[g] ?? g])))}
+            value={now.group}
+            clear
+            onPick={(group) => set({ group: group })}
+          />
         </Row>
       )}
-      {now.group && <Words label="Because" hint="why this group" value={now.group_reason} onChange={(group_reason) => set({ group_reason })} />}
+      {now.group && (
+        <Words
+          label="Because"
+          hint="why this group"
+          value={now.group_reason}
+          onChange={(group_reason) => set({ group_reason })}
+        />
+      )}
       <Row label="The plan was">
-        <Pick label="What became of the plan before" words={plainWords(words.plan_states)} value={now.state} clear onPick={(state) => set({ state: state })} />
+        <Pick
+          label="What became of the plan before"
+          words={plainWords(words.plan_states)}
+          value={now.state}
+          clear
+          onPick={(state) => set({ state: state })}
+        />
       </Row>
     </div>
   );
 }
 
 /** Balls typed as text, in their order; what is no ball on the table is named and nothing is lost. */
-function Balls({ label, hint, on, value, onChange }: { label: string; hint: string; on: string[]; value: string[]; onChange: (balls: string[]) => void }) {
+function Balls({
+  label,
+  hint,
+  on,
+  value,
+  onChange,
+}: {
+  label: string;
+  hint: string;
+  on: string[];
+  value: string[];
+  onChange: (balls: string[]) => void;
+}) {
   const [fault, setFault] = useState("");
   return (
     <Row label={label}>
       <TypedInput
-        className="plain text-sm" aria-label={label} placeholder={hint} value={value.join(" ")} asOneStep={asOneStep}
+        className="plain text-sm"
+        aria-label={label}
+        placeholder={hint}
+        value={value.join(" ")}
+        asOneStep={asOneStep}
         take={(text) => {
           const read = ballsOf(text, on);
           setFault(read.fault);
@@ -77,10 +159,28 @@ function Balls({ label, hint, on, value, onChange }: { label: string; hint: stri
   );
 }
 
-function Words({ label, hint, value, onChange }: { label: string; hint: string; value: string; onChange: (text: string) => void }) {
+function Words({
+  label,
+  hint,
+  value,
+  onChange,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  onChange: (text: string) => void;
+}) {
   return (
     <Row label={label}>
-      <TypedInput className="plain text-sm" aria-label={label} placeholder={hint} maxLength={300} value={value} take={onChange} asOneStep={asOneStep} />
+      <TypedInput
+        className="plain text-sm"
+        aria-label={label}
+        placeholder={hint}
+        maxLength={300}
+        value={value}
+        take={onChange}
+        asOneStep={asOneStep}
+      />
     </Row>
   );
 }

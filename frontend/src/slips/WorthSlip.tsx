@@ -12,7 +12,18 @@ import { Others } from "../parts/Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "../parts/fields";
 import { TypedArea, TypedInput } from "../keeping/typed";
 
-type Props = { number: number; shot: Shot; review: Review | undefined; words: Words; units: Units; worth: StoryShot | undefined; measure: Measure; who: string; ask: ReactNode; found: FoundStrike | null };
+type Props = {
+  number: number;
+  shot: Shot;
+  review: Review | undefined;
+  words: Words;
+  units: Units;
+  worth: StoryShot | undefined;
+  measure: Measure;
+  who: string;
+  ask: ReactNode;
+  found: FoundStrike | null;
+};
 
 export function WorthSlip({ number, shot, review, words, units, worth, measure, who, ask, found }: Props) {
   const { judgement } = shot;
@@ -21,7 +32,10 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
   const toggle = (cause: string) =>
     set(
       judgement.causes.includes(cause)
-        ? { causes: judgement.causes.filter((c) => c !== cause), evidence: with_(judgement.evidence, cause, null) }
+        ? {
+            causes: judgement.causes.filter((c) => c !== cause),
+            evidence: with_(judgement.evidence, cause, null),
+          }
         : { causes: [...judgement.causes, cause] },
     );
   return (
@@ -32,7 +46,9 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
         {worth && worth.before !== null ? (
           <WorthParts shot={worth} measure={measure} words={words} units={units} who={who} />
         ) : (
-          <Row label="Run-out"><Unknown>{whyNot(worth)}</Unknown></Row>
+          <Row label="Run-out">
+            <Unknown>{whyNot(worth)}</Unknown>
+          </Row>
         )}
         {ask}
       </div>
@@ -41,7 +57,10 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
           <div role="group" aria-label="Grade of the position" className="flex flex-wrap">
             {Object.entries(words.grades).map(([code, text]) => (
               <button
-                key={code} type="button" className="pick text-sm" aria-pressed={(judgement.grade ?? proposed) === code}
+                key={code}
+                type="button"
+                className="pick text-sm"
+                aria-pressed={(judgement.grade ?? proposed) === code}
                 onClick={() => set({ grade: judgement.grade === code ? null : code })}
               >
                 {lower(text)}
@@ -59,52 +78,103 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
           </p>
         </Row>
         <Row label="Decision">
-          <Pick label="Verdict on the decision" words={plainWords(words.decisions)} value={judgement.decision} clear onPick={(decision) => set({ decision })} />
+          <Pick
+            label="Verdict on the decision"
+            words={plainWords(words.decisions)}
+            value={judgement.decision}
+            clear
+            onPick={(decision) => set({ decision })}
+          />
           <Others shot={shot} words={words} set={set} />
         </Row>
         <Row label="Luck">
-          <Pick label="Luck" words={{ good: "good", bad: "bad" }} value={judgement.luck} clear onPick={(luck) => set({ luck })} />
+          <Pick
+            label="Luck"
+            words={{ good: "good", bad: "bad" }}
+            value={judgement.luck}
+            clear
+            onPick={(luck) => set({ luck })}
+          />
         </Row>
         <Row label="Causes">
-          <Causes words={words} chosen={judgement.causes} toggle={toggle} evidence={judgement.evidence} known={(code, how) => set({ evidence: with_(judgement.evidence, code, how) })} />
+          <Causes
+            words={words}
+            chosen={judgement.causes}
+            toggle={toggle}
+            evidence={judgement.evidence}
+            known={(code, how) => set({ evidence: with_(judgement.evidence, code, how) })}
+          />
         </Row>
         {number > 1 && (
           <Row label="Began with">
-            <Choose label="The earlier shot whose error this one paid for" words={earlier(number)} value={judgement.caused_back === null ? null : String(judgement.caused_back)} none="this shot" onPick={(back) => set({ caused_back: back === null ? null : Number(back) })} />
+            <Choose
+              label="The earlier shot whose error this one paid for"
+              words={earlier(number)}
+              value={judgement.caused_back === null ? null : String(judgement.caused_back)}
+              none="this shot"
+              onPick={(back) => set({ caused_back: back === null ? null : Number(back) })}
+            />
           </Row>
         )}
         <Row label="Ask">
           <TypedInput
-            key={number} className="plain text-sm" aria-label="Open question to the player" placeholder="an open question to the player" maxLength={1000}
-            value={judgement.question} take={(question) => set({ question })} asOneStep={asOneStep}
+            key={number}
+            className="plain text-sm"
+            aria-label="Open question to the player"
+            placeholder="an open question to the player"
+            maxLength={1000}
+            value={judgement.question}
+            take={(question) => set({ question })}
+            asOneStep={asOneStep}
           />
         </Row>
         <Row label="Lesson">
           <TypedInput
-            key={number} className="plain text-sm" aria-label="Lesson of this shot" placeholder="what it teaches, for the story of the rack" maxLength={300}
-            value={judgement.lesson} take={(lesson) => set({ lesson })} asOneStep={asOneStep}
+            key={number}
+            className="plain text-sm"
+            aria-label="Lesson of this shot"
+            placeholder="what it teaches, for the story of the rack"
+            maxLength={300}
+            value={judgement.lesson}
+            take={(lesson) => set({ lesson })}
+            asOneStep={asOneStep}
           />
         </Row>
         <Row label="Notes">
           <TypedArea
-            key={number} className="plain text-sm" rows={2} aria-label="Notes" maxLength={4000}
-            value={shot.notes} take={(notes) => act.setShot(number, { notes })} asOneStep={asOneStep}
+            key={number}
+            className="plain text-sm"
+            rows={2}
+            aria-label="Notes"
+            maxLength={4000}
+            value={shot.notes}
+            take={(notes) => act.setShot(number, { notes })}
+            asOneStep={asOneStep}
           />
         </Row>
         <Row label="Tags">
           <TypedInput
-            key={number} className="plain text-sm" aria-label="Tags, separated by commas" placeholder="separated by commas"
-            value={shot.tags.join(", ")} take={(text) => act.setShot(number, { tags: tagsOf(text) })} asOneStep={asOneStep}
+            key={number}
+            className="plain text-sm"
+            aria-label="Tags, separated by commas"
+            placeholder="separated by commas"
+            value={shot.tags.join(", ")}
+            take={(text) => act.setShot(number, { tags: tagsOf(text) })}
+            asOneStep={asOneStep}
           />
         </Row>
         <Row label="Counts">
           <select
-            className="plain text-sm" aria-label="Whether the shot counts" value={judgement.left_out ?? ""}
+            className="plain text-sm"
+            aria-label="Whether the shot counts"
+            value={judgement.left_out ?? ""}
             onChange={(e) => set({ left_out: e.target.value || null })}
           >
             <option value="">in the percentages</option>
             {Object.entries(words.left_out).map(([code, text]) => (
-              <option key={code} value={code}>left out: {lower(text)}</option>
+              <option key={code} value={code}>
+                left out: {lower(text)}
+              </option>
             ))}
           </select>
         </Row>
@@ -120,7 +190,14 @@ function whyNot(worth: StoryShot | undefined): string {
 
 /** At most 20 tags of at most 60 letters, each once. */
 const tagsOf = (text: string): string[] =>
-  [...new Set(text.split(",").map((tag) => tag.trim().slice(0, 60)).filter(Boolean))].slice(0, 20);
+  [
+    ...new Set(
+      text
+        .split(",")
+        .map((tag) => tag.trim().slice(0, 60))
+        .filter(Boolean),
+    ),
+  ].slice(0, 20);
 
 function Left({ review, words, shooter }: { review: Review | undefined; words: Words; shooter: string }) {
   const players = useDesk((s) => s.recording?.players);
@@ -132,16 +209,32 @@ function Left({ review, words, shooter }: { review: Review | undefined; words: W
     <>
       <Row label={capital(theBall(leave.ball))}>
         <span className="num">{degrees(leave.angle_left)}</span>
-        {leave.angle_wanted !== null && <> for <span className="num">{degrees(leave.angle_wanted)}</span> wanted</>}
+        {leave.angle_wanted !== null && (
+          <>
+            {" "}
+            for <span className="num">{degrees(leave.angle_wanted)}</span> wanted
+          </>
+        )}
         {side}
         <span className="quiet text-sm">, {words.pockets[leave.pocket]}</span>
       </Row>
       <Row label="">
         <span className="text-sm">
           pot <b className="num">{chance(leave.chance)}</b>
-          {leave.player && leave.player !== shooter && <> for {players?.find((p) => p.id === leave.player)?.name}</>}
-          {leave.planned_chance !== null && <>, <span className="num">{chance(leave.planned_chance)}</span> from the planned place</>}
-          {other && <>; better: {words.pockets[leave.best_pocket]} <span className="num">{chance(leave.best_chance)}</span></>}
+          {leave.player && leave.player !== shooter && (
+            <> for {players?.find((p) => p.id === leave.player)?.name}</>
+          )}
+          {leave.planned_chance !== null && (
+            <>
+              , <span className="num">{chance(leave.planned_chance)}</span> from the planned place
+            </>
+          )}
+          {other && (
+            <>
+              ; better: {words.pockets[leave.best_pocket]}{" "}
+              <span className="num">{chance(leave.best_chance)}</span>
+            </>
+          )}
         </span>
       </Row>
     </>
@@ -149,15 +242,24 @@ function Left({ review, words, shooter }: { review: Review | undefined; words: W
 }
 
 type CausesProps = {
-  words: Words; chosen: string[]; toggle: (cause: string) => void;
-  evidence: Record<string, string>; known: (cause: string, how: string | null) => void;
+  words: Words;
+  chosen: string[];
+  toggle: (cause: string) => void;
+  evidence: Record<string, string>;
+  known: (cause: string, how: string | null) => void;
 };
 
 /** Shots before this one, by how many lie between. */
 const earlier = (number: number): Record<string, string> =>
-  Object.fromEntries(Array.from({ length: Math.min(number - 1, 60) }, (_, i) => [String(i + 1), `shot ${number - 1 - i}`]));
+  Object.fromEntries(
+    Array.from({ length: Math.min(number - 1, 60) }, (_, i) => [String(i + 1), `shot ${number - 1 - i}`]),
+  );
 
-function with_(evidence: Record<string, string>, cause: string, how: string | null): Record<string, string> {
+function with_(
+  evidence: Record<string, string>,
+  cause: string,
+  how: string | null,
+): Record<string, string> {
   const others = Object.entries(evidence).filter(([code]) => code !== cause);
   return Object.fromEntries(how === null ? others : [...others, [cause, how]]);
 }
@@ -167,23 +269,44 @@ function Causes({ words, chosen, toggle, evidence, known }: CausesProps) {
   return (
     <div>
       {chosen.map((code) => (
-        <button key={code} type="button" className="mr-1 border-b-2 border-primary px-1 text-sm font-bold" title="take it back" onClick={() => toggle(code)}>
+        <button
+          key={code}
+          type="button"
+          className="mr-1 border-b-2 border-primary px-1 text-sm font-bold"
+          title="take it back"
+          onClick={() => toggle(code)}
+        >
           {lower(text(code))} ×
         </button>
       ))}
       {chosen.map((code) => (
         <label key={`how-${code}`} className="quiet grid grid-cols-[auto_1fr] items-baseline gap-1 text-xs">
           {lower(text(code))}:
-          <Choose label={`How ${lower(text(code))} is known`} words={plainWords(words.evidence)} value={evidence[code] ?? null} none="not said how it is known" onPick={(how) => known(code, how)} />
+          <Choose
+            label={`How ${lower(text(code))} is known`}
+            words={plainWords(words.evidence)}
+            value={evidence[code] ?? null}
+            none="not said how it is known"
+            onPick={(how) => known(code, how)}
+          />
         </label>
       ))}
-      <select className="plain text-sm" aria-label="Add a cause" value="" onChange={(e) => e.target.value && toggle(e.target.value)}>
+      <select
+        className="plain text-sm"
+        aria-label="Add a cause"
+        value=""
+        onChange={(e) => e.target.value && toggle(e.target.value)}
+      >
         <option value="">add a cause…</option>
         {Object.entries(words.causes).map(([group, causes]) => (
           <optgroup key={group} label={group}>
-            {Object.entries(causes).filter(([code]) => !chosen.includes(code)).map(([code, label]) => (
-              <option key={code} value={code}>{label}</option>
-            ))}
+            {Object.entries(causes)
+              .filter(([code]) => !chosen.includes(code))
+              .map(([code, label]) => (
+                <option key={code} value={code}>
+                  {label}
+                </option>
+              ))}
           </optgroup>
         ))}
       </select>

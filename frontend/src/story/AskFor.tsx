@@ -10,13 +10,22 @@ export function AskFor({ story, analyse, cancel }: Props) {
   const [error, setError] = useState<unknown>(null);
   const tell = (work: Promise<void>) => void work.then(() => setError(null), setError);
   const { possible, done, wanted, failed } = story;
-  if (possible === 0) return <p className="quiet text-sm">Nothing to work out in this rack: {story.shots.find((one) => one.reason)?.reason ?? "no shots yet"}.</p>;
+  if (possible === 0)
+    return (
+      <p className="quiet text-sm">
+        Nothing to work out in this rack: {story.shots.find((one) => one.reason)?.reason ?? "no shots yet"}.
+      </p>
+    );
   return (
     <div className="text-sm">
       {error ? <Problem error={error} /> : null}
       {wanted > 0 ? (
         <p role="status">
-          <progress className="progress progress-primary mr-2 w-24 align-middle" value={done} max={possible} />
+          <progress
+            className="progress progress-primary mr-2 w-24 align-middle"
+            value={done}
+            max={possible}
+          />
           <span className="num">{done}</span> of <span className="num">{possible}</span> shots worked out{" "}
           <Stop stop={cancel} tell={tell} />
         </p>
@@ -29,7 +38,9 @@ export function AskFor({ story, analyse, cancel }: Props) {
       ) : failed > 0 ? (
         <p>
           <span className="num">{failed}</span> {failed === 1 ? "shot" : "shots"} could not be worked out.{" "}
-          <button type="button" className="text-primary underline" onClick={() => tell(analyse())}>Try again</button>
+          <button type="button" className="text-primary underline" onClick={() => tell(analyse())}>
+            Try again
+          </button>
         </p>
       ) : null}
     </div>

@@ -30,13 +30,41 @@ export function StoryPage() {
   const told = useStory(id, number, desk.data?.rack.shots.map((one) => one.version).join());
   useDialect(desk.data?.recording.match.discipline);
   const error = desk.error ?? words.error;
-  if (error) return <Shell><Problem error={error} /></Shell>;
-  if (!desk.data || !words.data || !session.data || !told.story) return <Shell><p className="quiet p-6">Opening the rack…</p></Shell>;
+  if (error)
+    return (
+      <Shell>
+        <Problem error={error} />
+      </Shell>
+    );
+  if (!desk.data || !words.data || !session.data || !told.story)
+    return (
+      <Shell>
+        <p className="quiet p-6">Opening the rack…</p>
+      </Shell>
+    );
   const chosen = Number(shot) || told.story.opens || 1;
-  return <Told desk={desk.data} words={words.data} session={session.data} story={told.story} analyse={told.analyse} chosen={chosen} number={number} />;
+  return (
+    <Told
+      desk={desk.data}
+      words={words.data}
+      session={session.data}
+      story={told.story}
+      analyse={told.analyse}
+      chosen={chosen}
+      number={number}
+    />
+  );
 }
 
-type ToldProps = { desk: DeskView; words: Words; session: Session; story: Story; analyse: () => Promise<void>; chosen: number; number: number };
+type ToldProps = {
+  desk: DeskView;
+  words: Words;
+  session: Session;
+  story: Story;
+  analyse: () => Promise<void>;
+  chosen: number;
+  number: number;
+};
 
 function Told({ desk, words, session, story, analyse, chosen, number }: ToldProps) {
   const navigate = useNavigate();
@@ -59,41 +87,103 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
   useEffect(() => {
     document.title = `Story of rack ${number} · Aretane`;
   }, [number]);
-  const units: Units = { length: session.length_unit as Units["length"], speed: session.speed_unit as Units["speed"] };
-  const level = one ? lower(words.levels[recording.players.find((p) => p.id === one.shot.shooter)?.level ?? ""] ?? "") : "";
+  const units: Units = {
+    length: session.length_unit as Units["length"],
+    speed: session.speed_unit as Units["speed"],
+  };
+  const level = one
+    ? lower(words.levels[recording.players.find((p) => p.id === one.shot.shooter)?.level ?? ""] ?? "")
+    : "";
   const worth = story.shots[shotNumber - 1];
   return (
-    <Shell top={<span className="flex items-center gap-3"><Link className="hidden text-sm hover:underline md:inline" to={`/recordings/${recording.id}`}>{recording.match.title}</Link><ScoreLine recording={recording} current={number} /></span>}>
+    <Shell
+      top={
+        <span className="flex items-center gap-3">
+          <Link className="hidden text-sm hover:underline md:inline" to={`/recordings/${recording.id}`}>
+            {recording.match.title}
+          </Link>
+          <ScoreLine recording={recording} current={number} />
+        </span>
+      }
+    >
       <div className="flex min-h-0 flex-1 flex-col">
         <div className="flex min-h-0 flex-1 flex-col overflow-y-auto lg:flex-row lg:overflow-visible">
-          <section aria-label="Table" className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1">
+          <section
+            aria-label="Table"
+            className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1"
+          >
             <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-              {one && <ShotScene table={table} shot={one.shot} review={reviews[one.id]} before={seen[one.id]?.before ?? {}} after={seen[one.id]?.after ?? null} />}
+              {one && (
+                <ShotScene
+                  table={table}
+                  shot={one.shot}
+                  review={reviews[one.id]}
+                  before={seen[one.id]?.before ?? {}}
+                  after={seen[one.id]?.after ?? null}
+                />
+              )}
             </div>
             {one && (
               <p className="px-1 py-1">
-                <b>Shot {shotNumber}</b>, {name(one.shot.shooter)}: {planWords(one.shot, words)} · {came(one.shot)}{" "}
-                <Link className="go text-sm" to={`${base}/shots/${shotNumber}`}>open on the desk</Link> <kbd className="key">Enter</kbd>
+                <b>Shot {shotNumber}</b>, {name(one.shot.shooter)}: {planWords(one.shot, words)} ·{" "}
+                {came(one.shot)}{" "}
+                <Link className="go text-sm" to={`${base}/shots/${shotNumber}`}>
+                  open on the desk
+                </Link>{" "}
+                <kbd className="key">Enter</kbd>
               </p>
             )}
           </section>
-          <aside aria-label="Story" className="rule w-full flex-none px-3 pb-2 lg:w-[23rem] lg:overflow-y-auto lg:border-l">
+          <aside
+            aria-label="Story"
+            className="rule w-full flex-none px-3 pb-2 lg:w-[23rem] lg:overflow-y-auto lg:border-l"
+          >
             <h1 className="pt-1 text-base font-bold">Story of rack {number}</h1>
             <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />
             <section className="rule mt-1 border-t pt-1" aria-label={`What shot ${shotNumber} was worth`}>
-              <h2 className="quiet text-sm">Shot {shotNumber}{one && `, ${came(one.shot)}`}</h2>
+              <h2 className="quiet text-sm">
+                Shot {shotNumber}
+                {one && `, ${came(one.shot)}`}
+              </h2>
               {worth?.before !== null && worth && one ? (
-                <WorthParts shot={worth} measure={measureOf(story.measure)} words={words} units={units} who={`${name(one.shot.shooter)}, ${level} model`} />
+                <WorthParts
+                  shot={worth}
+                  measure={measureOf(story.measure)}
+                  words={words}
+                  units={units}
+                  who={`${name(one.shot.shooter)}, ${level} model`}
+                />
               ) : (
-                <p className="quiet text-sm italic">○ {worth?.state === "waiting" || worth?.state === "running" ? "being worked out" : worth?.reason || "not analysed"}</p>
+                <p className="quiet text-sm italic">
+                  ○{" "}
+                  {worth?.state === "waiting" || worth?.state === "running"
+                    ? "being worked out"
+                    : worth?.reason || "not analysed"}
+                </p>
               )}
             </section>
-            <Turning story={story} go={go} shot={shotNumber} names={doc.shots.map((s) => name(s.shot.shooter).split(" ")[0] ?? "")} />
+            <Turning
+              story={story}
+              go={go}
+              shot={shotNumber}
+              names={doc.shots.map((s) => name(s.shot.shooter).split(" ")[0] ?? "")}
+            />
             <Streaks story={story} name={name} go={go} />
             <Lessons shots={doc.shots.map((one) => one.shot)} go={go} current={shotNumber} />
           </aside>
         </div>
-        <RackLine shots={doc.shots} seen={seen} reviews={reviews} table={table} current={shotNumber} name={name} go={go} over={rack.over} hidden={false} story={story} />
+        <RackLine
+          shots={doc.shots}
+          seen={seen}
+          reviews={reviews}
+          table={table}
+          current={shotNumber}
+          name={name}
+          go={go}
+          over={rack.over}
+          hidden={false}
+          story={story}
+        />
       </div>
     </Shell>
   );
@@ -101,16 +191,29 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
 
 /** What the reviewer drew from the rack, numbered in the order of its shots. */
 function Lessons({ shots, go, current }: { shots: Shot[]; go: (shot: number) => void; current: number }) {
-  const lessons = shots.map((shot, k) => ({ words: shot.judgement.lesson, number: k + 1 })).filter((one) => one.words);
+  const lessons = shots
+    .map((shot, k) => ({ words: shot.judgement.lesson, number: k + 1 }))
+    .filter((one) => one.words);
   return (
     <section className="rule mt-1 border-t pt-1" aria-label="Lessons">
       <h2 className="quiet text-sm">Lessons</h2>
-      {lessons.length === 0 && <p className="quiet text-sm">None written yet: a shot's worth slip on the desk has a line for one.</p>}
+      {lessons.length === 0 && (
+        <p className="quiet text-sm">
+          None written yet: a shot's worth slip on the desk has a line for one.
+        </p>
+      )}
       <ol className="list-inside list-decimal text-sm">
         {lessons.map((one) => (
           <li key={one.number}>
             {one.words}{" "}
-            <button type="button" className="go underline" aria-current={one.number === current} onClick={() => go(one.number)}>shot {one.number}</button>
+            <button
+              type="button"
+              className="go underline"
+              aria-current={one.number === current}
+              onClick={() => go(one.number)}
+            >
+              shot {one.number}
+            </button>
           </li>
         ))}
       </ol>
@@ -121,11 +224,18 @@ function Lessons({ shots, go, current }: { shots: Shot[]; go: (shot: number) => 
 function planWords(shot: Shot, words: Words): string {
   const { ball, pocket, choice, kind } = shot.plan;
   if (kind === "break" || kind === "push-out") return lower(words.shot_kinds[kind] ?? kind);
-  const what = ball ? `${theBall(ball)}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}` : "no ball said";
+  const what = ball
+    ? `${theBall(ball)}${pocket && choice !== "safety" ? `, ${words.pockets[pocket]}` : ""}`
+    : "no ball said";
   return choice === "attack" ? what : `${lower(words.choices[choice] ?? choice)}, ${what}`;
 }
 
-const PARTS: Record<string, string> = { decision: "the choice", pot: "the pot", position: "the position", luck: "luck" };
+const PARTS: Record<string, string> = {
+  decision: "the choice",
+  pot: "the pot",
+  position: "the position",
+  luck: "luck",
+};
 
 const TURNED: Record<Measure, string> = {
   chance: "Points of the shooter's own chance to run out.",
@@ -133,7 +243,17 @@ const TURNED: Record<Measure, string> = {
   balls: "Balls of the run, made and to come.",
 };
 
-function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) => void; shot: number; names: string[] }) {
+function Turning({
+  story,
+  go,
+  shot,
+  names,
+}: {
+  story: Story;
+  go: (shot: number) => void;
+  shot: number;
+  names: string[];
+}) {
   if (!story.turning.length) return null;
   return (
     <section className="rule mt-2 border-t pt-1">
@@ -141,11 +261,22 @@ function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) 
       <ol>
         {story.turning.map((turn) => (
           <li key={turn.shot}>
-            <button type="button" className={`hover:bg-base-200 flex w-full items-baseline gap-2 text-left text-sm ${turn.shot === shot ? "font-bold" : ""}`} onClick={() => go(turn.shot)}>
-              <span className="num w-10 text-right" style={{ color: turn.change > 0 ? "var(--gain)" : "var(--loss)" }}>{change(measureOf(story.measure), turn.change)}</span>
+            <button
+              type="button"
+              className={`hover:bg-base-200 flex w-full items-baseline gap-2 text-left text-sm ${turn.shot === shot ? "font-bold" : ""}`}
+              onClick={() => go(turn.shot)}
+            >
+              <span
+                className="num w-10 text-right"
+                style={{ color: turn.change > 0 ? "var(--gain)" : "var(--loss)" }}
+              >
+                {change(measureOf(story.measure), turn.change)}
+              </span>
               <span>
                 shot {turn.shot}, {names[turn.shot - 1]}: {turn.part ? PARTS[turn.part] : "not split"}
-                {turn.began !== null && <span className="quiet">; began with the position of shot {turn.began}</span>}
+                {turn.began !== null && (
+                  <span className="quiet">; began with the position of shot {turn.began}</span>
+                )}
               </span>
             </button>
           </li>
@@ -158,7 +289,15 @@ function Turning({ story, go, shot, names }: { story: Story; go: (shot: number) 
 
 const COUNTS = ["", "", "", "three", "four", "five", "six", "seven", "eight", "nine"];
 
-function Streaks({ story, name, go }: { story: Story; name: (player: string) => string; go: (shot: number) => void }) {
+function Streaks({
+  story,
+  name,
+  go,
+}: {
+  story: Story;
+  name: (player: string) => string;
+  go: (shot: number) => void;
+}) {
   if (!story.streaks.length) return null;
   return (
     <section className="rule mt-2 border-t pt-1">
@@ -166,11 +305,14 @@ function Streaks({ story, name, go }: { story: Story; name: (player: string) => 
       <ul className="text-sm">
         {story.streaks.map((one) => (
           <li key={`${one.player}${one.way}${one.shots[0]}`}>
-            {name(one.player)}: {COUNTS[one.shots.length] ?? one.shots.length} {one.way === "left" || one.way === "right" ? `${one.way} of the line` : one.way} in a row, shots{" "}
+            {name(one.player)}: {COUNTS[one.shots.length] ?? one.shots.length}{" "}
+            {one.way === "left" || one.way === "right" ? `${one.way} of the line` : one.way} in a row, shots{" "}
             {one.shots.map((shot, i) => (
               <span key={shot}>
                 {i > 0 && ", "}
-                <button type="button" className="text-primary underline" onClick={() => go(shot)}>{shot}</button>
+                <button type="button" className="text-primary underline" onClick={() => go(shot)}>
+                  {shot}
+                </button>
               </span>
             ))}
           </li>

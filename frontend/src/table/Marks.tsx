@@ -8,7 +8,13 @@ const point = (table: TableView, [x, y]: Place): string => `${x},${table.width -
 export function Hatch() {
   return (
     <defs>
-      <pattern id="hatch" width="22" height="22" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <pattern
+        id="hatch"
+        width="22"
+        height="22"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(45)"
+      >
         <line x1="0" y1="0" x2="0" y2="22" stroke="var(--mark-line)" strokeWidth="6" strokeOpacity="0.55" />
       </pattern>
     </defs>
@@ -19,34 +25,72 @@ export function Hatch() {
 export function PlannedPath({ table, shot, review }: On & { shot: Shot; review: Review | undefined }) {
   const { target, via } = shot.plan;
   if (!target.a || !["point", "window", "either"].includes(target.kind)) return null;
-  const end: Place = target.b && target.kind === "window" ? [(target.a[0] + target.b[0]) / 2, (target.a[1] + target.b[1]) / 2] : target.a;
+  const end: Place =
+    target.b && target.kind === "window"
+      ? [(target.a[0] + target.b[0]) / 2, (target.a[1] + target.b[1]) / 2]
+      : target.a;
   const start = (review?.pot?.ghost as Place | undefined) ?? review?.before.cue;
   const stops = [...(start ? [start] : []), ...via, end];
   return (
     <g data-mark="planned-path">
-      <polyline points={stops.map((p) => point(table, p)).join(" ")} fill="none" stroke="var(--mark-line)" strokeWidth={5} strokeDasharray="20 14" strokeOpacity={0.8} />
+      <polyline
+        points={stops.map((p) => point(table, p)).join(" ")}
+        fill="none"
+        stroke="var(--mark-line)"
+        strokeWidth={5}
+        strokeDasharray="20 14"
+        strokeOpacity={0.8}
+      />
       {via.map((p, i) => (
-        <circle key={i} cx={p[0]} cy={table.width - p[1]} r={10} fill="none" stroke="var(--mark-line)" strokeWidth={5} />
+        <circle
+          key={i}
+          cx={p[0]}
+          cy={table.width - p[1]}
+          r={10}
+          fill="none"
+          stroke="var(--mark-line)"
+          strokeWidth={5}
+        />
       ))}
     </g>
   );
 }
 
 /** What the core measured: the two legs of the pot, the ghost ball, tangent line and natural path. */
-export function PotMark({ table, pot, before, rays = true }: On & { pot: Pot; before: Record<string, Place>; rays?: boolean }) {
+export function PotMark({
+  table,
+  pot,
+  before,
+  rays = true,
+}: On & { pot: Pot; before: Record<string, Place>; rays?: boolean }) {
   const cue = before.cue;
   const ball = before[pot.ball];
   const pocket = table.pockets.find((p) => p.name === pot.pocket);
   if (!cue || !ball || !pocket) return null;
   const ghost = pot.ghost as Place;
-  const fine = { fill: "none", stroke: "var(--mark-line)", strokeWidth: 4, strokeDasharray: "2 11", strokeLinecap: "round" as const };
+  const fine = {
+    fill: "none",
+    stroke: "var(--mark-line)",
+    strokeWidth: 4,
+    strokeDasharray: "2 11",
+    strokeLinecap: "round" as const,
+  };
   return (
     <g data-mark="pot">
       <polyline points={[cue, ghost].map((p) => point(table, p)).join(" ")} {...fine} />
       <polyline points={[ball, pocket.mouth as Place].map((p) => point(table, p)).join(" ")} {...fine} />
-      <circle cx={ghost[0]} cy={table.width - ghost[1]} r={radius(table, "cue")} {...fine} strokeDasharray="2 8" strokeWidth={3.5} />
+      <circle
+        cx={ghost[0]}
+        cy={table.width - ghost[1]}
+        r={radius(table, "cue")}
+        {...fine}
+        strokeDasharray="2 8"
+        strokeWidth={3.5}
+      />
       {rays && pot.tangent !== null && <Ray table={table} from={ghost} angle={pot.tangent} label="stun" />}
-      {rays && pot.rolling !== null && Math.abs((pot.rolling ?? 0) - (pot.tangent ?? 0)) > 4 && <Ray table={table} from={ghost} angle={pot.rolling} label="rolling" />}
+      {rays && pot.rolling !== null && Math.abs((pot.rolling ?? 0) - (pot.tangent ?? 0)) > 4 && (
+        <Ray table={table} from={ghost} angle={pot.rolling} label="rolling" />
+      )}
     </g>
   );
 }
@@ -63,8 +107,25 @@ function Ray({ table, from, angle, label }: On & { from: Place; angle: number; l
   const text = along(from, angle, Math.max(far - 70, 60));
   return (
     <g>
-      <line x1={from[0]} y1={table.width - from[1]} x2={tip[0]} y2={table.width - tip[1]} stroke="var(--mark-line)" strokeWidth={3.5} strokeDasharray="2 11" strokeLinecap="round" strokeOpacity={0.75} />
-      <text x={text[0]} y={table.width - text[1] - 14} fontSize={38} fill="var(--mark-line)" textAnchor="middle" fontStyle="italic">
+      <line
+        x1={from[0]}
+        y1={table.width - from[1]}
+        x2={tip[0]}
+        y2={table.width - tip[1]}
+        stroke="var(--mark-line)"
+        strokeWidth={3.5}
+        strokeDasharray="2 11"
+        strokeLinecap="round"
+        strokeOpacity={0.75}
+      />
+      <text
+        x={text[0]}
+        y={table.width - text[1] - 14}
+        fontSize={38}
+        fill="var(--mark-line)"
+        textAnchor="middle"
+        fontStyle="italic"
+      >
         {label}
       </text>
     </g>
@@ -78,7 +139,14 @@ export function MissMark({ table, review }: On & { review: Review }) {
   const nearest = review.miss.nearest as Place;
   return (
     <g data-mark="miss">
-      <line x1={nearest[0]} y1={table.width - nearest[1]} x2={ended[0]} y2={table.width - ended[1]} stroke="var(--mark-line)" strokeWidth={8} />
+      <line
+        x1={nearest[0]}
+        y1={table.width - nearest[1]}
+        x2={ended[0]}
+        y2={table.width - ended[1]}
+        stroke="var(--mark-line)"
+        strokeWidth={8}
+      />
     </g>
   );
 }

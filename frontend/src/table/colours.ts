@@ -1,12 +1,23 @@
 /** Colours of the real sets, and how balls are called: what is printed on the balls, nothing coded. */
 const SOLIDS: Record<string, string> = {
-  "1": "#e8b923", "2": "#2b53a8", "3": "#c8342c", "4": "#5d3a86", "5": "#dd6b1f",
-  "6": "#1f6f46", "7": "#7d2a24", "8": "#1b1b1d",
+  "1": "#e8b923",
+  "2": "#2b53a8",
+  "3": "#c8342c",
+  "4": "#5d3a86",
+  "5": "#dd6b1f",
+  "6": "#1f6f46",
+  "7": "#7d2a24",
+  "8": "#1b1b1d",
 };
 const RED = "#b8271f";
 const YELLOW = "#e8b923";
 export const SNOOKER: Record<string, string> = {
-  yellow: "#e8c832", green: "#1f6f46", brown: "#7a4a25", blue: "#2b53a8", pink: "#e79ab0", black: "#1b1b1d",
+  yellow: "#e8c832",
+  green: "#1f6f46",
+  brown: "#7a4a25",
+  blue: "#2b53a8",
+  pink: "#e79ab0",
+  black: "#1b1b1d",
 };
 const COLOURS = Object.keys(SNOOKER);
 
@@ -68,7 +79,9 @@ export function ballForKey(key: number, balls: string[], now: string | null): st
   const english = balls.includes("y1");
   const colour = english ? (key === 8 ? "black" : undefined) : COLOURS[key - 2];
   if (colour && balls.includes(colour)) return colour;
-  const group = balls.filter(key === 1 ? isRed : key === 2 && english ? isYellow : () => false).sort((a, b) => rank(a) - rank(b));
+  const group = balls
+    .filter(key === 1 ? isRed : key === 2 && english ? isYellow : () => false)
+    .sort((a, b) => rank(a) - rank(b));
   const next = group.indexOf(now ?? "") + 1;
   return group[next % Math.max(1, group.length)] ?? null;
 }

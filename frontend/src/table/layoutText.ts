@@ -17,19 +17,27 @@ export function readLayout(text: string, table: TableView, balls: string[]): Rea
   const places: Places = {};
   const faults: string[] = [];
   text.split(/\r?\n|;/).forEach((line, index) => {
-    const words = line.trim().split(/[\s,:=]+/).filter(Boolean);
+    const words = line
+      .trim()
+      .split(/[\s,:=]+/)
+      .filter(Boolean);
     if (!words.length) return;
     const where = `line ${index + 1}`;
     const ball = (words[0] as string).toLowerCase();
     const at = words.slice(1).map((word) => number(word, table.diamond));
-    if (ball !== "cue" && !balls.includes(ball)) faults.push(`${where}: “${words[0]}” is no ball of this game`);
-    else if (at.length !== 2 || at.some((v) => v === null)) faults.push(`${where}: write the ball, then x and y in mm, or in diamonds as 4.0d`);
+    if (ball !== "cue" && !balls.includes(ball))
+      faults.push(`${where}: “${words[0]}” is no ball of this game`);
+    else if (at.length !== 2 || at.some((v) => v === null))
+      faults.push(`${where}: write the ball, then x and y in mm, or in diamonds as 4.0d`);
     else if (ball in places) faults.push(`${where}: the ${ballName(ball)} stands twice; the first is kept`);
     else {
       const place = at as Place;
       const held = inside(table, ball, place);
-      const other = Object.entries(places).find(([name, there]) => overlaps(table, ball, place, name, there));
-      if (Math.hypot(held[0] - place[0], held[1] - place[1]) > 1) faults.push(`${where}: the ${ballName(ball)} is off the table`);
+      const other = Object.entries(places).find(([name, there]) =>
+        overlaps(table, ball, place, name, there),
+      );
+      if (Math.hypot(held[0] - place[0], held[1] - place[1]) > 1)
+        faults.push(`${where}: the ${ballName(ball)} is off the table`);
       else if (other) faults.push(`${where}: the ${ballName(ball)} overlaps the ${ballName(other[0])}`);
       else places[ball] = round(held);
     }
@@ -43,8 +51,10 @@ function number(word: string, diamond: number): number | null {
 }
 
 /** The layout seen in a mirror along the table, or turned to its other end. */
-export const mirrored = (places: Places, table: TableView): Places => moved(places, ([x, y]) => [x, table.width - y]);
-export const turned = (places: Places, table: TableView): Places => moved(places, ([x, y]) => [table.length - x, table.width - y]);
+export const mirrored = (places: Places, table: TableView): Places =>
+  moved(places, ([x, y]) => [x, table.width - y]);
+export const turned = (places: Places, table: TableView): Places =>
+  moved(places, ([x, y]) => [table.length - x, table.width - y]);
 
 function moved(places: Places, how: (place: Place) => Place): Places {
   return Object.fromEntries(Object.entries(places).map(([ball, place]) => [ball, round(how(place))]));

@@ -22,7 +22,8 @@ export function placeAt(points: Path["points"], t: number): Place {
 }
 
 /** Whether the ball has fallen by then. */
-export const fallen = (path: Path, t: number): boolean => path.falls && t >= (path.points[path.points.length - 1]?.[0] ?? Infinity);
+export const fallen = (path: Path, t: number): boolean =>
+  path.falls && t >= (path.points[path.points.length - 1]?.[0] ?? Infinity);
 
 /** Length of a path, mm. */
 export function pathLength(points: Path["points"]): number {

@@ -35,5 +35,9 @@ export function useDrag(table: TableView, balls: Places, { move, pick }: Hands) 
     svg.current?.setPointerCapture(event.pointerId);
     setHeld({ ball, from: placeOf(event), at: balls[ball] as Place });
   };
-  return { held, take, table: { ref: svg, onPointerMove: drag, onPointerUp: drop, onPointerCancel: () => setHeld(null) } };
+  return {
+    held,
+    take,
+    table: { ref: svg, onPointerMove: drag, onPointerUp: drop, onPointerCancel: () => setHeld(null) },
+  };
 }

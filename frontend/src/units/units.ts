@@ -5,7 +5,11 @@ export type Units = { length: "mm" | "in"; speed: "kmh" | "mph" };
 export function length(mm: number, units: Units): string {
   if (units.length === "in") return `${(mm / 25.4).toFixed(1)} in`;
   const size = Math.abs(mm);
-  return size >= 1000 ? `${(mm / 1000).toFixed(2)} m` : size >= 100 ? `${(mm / 10).toFixed(0)} cm` : `${mm.toFixed(0)} mm`;
+  return size >= 1000
+    ? `${(mm / 1000).toFixed(2)} m`
+    : size >= 100
+      ? `${(mm / 10).toFixed(0)} cm`
+      : `${mm.toFixed(0)} mm`;
 }
 
 export function speed(ms: number, units: Units): string {
@@ -71,7 +75,8 @@ export function seconds(text: string): number | null {
 export function tipAt(tip: { side: number; height: number }): string {
   const amount = (v: number) => `${Math.abs(v).toFixed(2)}\u00a0R`;
   const parts = [];
-  if (Math.abs(tip.height) >= 0.03) parts.push(`${tip.height > 0 ? "follow" : "draw"} ${amount(tip.height)}`);
+  if (Math.abs(tip.height) >= 0.03)
+    parts.push(`${tip.height > 0 ? "follow" : "draw"} ${amount(tip.height)}`);
   if (Math.abs(tip.side) >= 0.03) parts.push(`${tip.side > 0 ? "right" : "left"} ${amount(tip.side)}`);
   return parts.join(", ") || "centre ball";
 }

@@ -10,9 +10,17 @@ export function FromFolder({ add }: { add: (file: string) => Promise<void> }) {
   return (
     <label className="flex items-center gap-2">
       or from the folder
-      <select className="select select-sm w-72" value="" onChange={(e) => e.target.value && void add(e.target.value)}>
+      <select
+        className="select select-sm w-72"
+        value=""
+        onChange={(e) => e.target.value && void add(e.target.value)}
+      >
         <option value="">choose a video</option>
-        {data.files.map((one) => <option key={one.file} value={one.file} translate="no">{one.file} ({size(one.bytes)})</option>)}
+        {data.files.map((one) => (
+          <option key={one.file} value={one.file} translate="no">
+            {one.file} ({size(one.bytes)})
+          </option>
+        ))}
       </select>
     </label>
   );

@@ -30,8 +30,10 @@ export function VideoSection({ recording }: { recording: RecordingView }) {
   if (!video.data) return <p className="quiet">Looking for the video…</p>;
   const { parts, intakes, codecs, folder } = video.data;
   const plays = playable(codecs);
-  const add = (files: FileList | null) => [...(files ?? [])].forEach((file) => void send(recording.id, file, plays, () => void again()));
-  const refuse = (id: string) => act(() => take(api.DELETE("/api/video-intakes/{intake}", { params: { path: { intake: id } } })));
+  const add = (files: FileList | null) =>
+    [...(files ?? [])].forEach((file) => void send(recording.id, file, plays, () => void again()));
+  const refuse = (id: string) =>
+    act(() => take(api.DELETE("/api/video-intakes/{intake}", { params: { path: { intake: id } } })));
   return (
     <section aria-label="Video" className="mt-8">
       <h2 className="text-lg font-bold">Video</h2>
@@ -39,20 +41,60 @@ export function VideoSection({ recording }: { recording: RecordingView }) {
       {removed && (
         <p role="status" className="bg-base-200 my-2 px-3 py-2">
           <span translate="no">{removed.name}</span> is taken out; the log keeps its marks.{" "}
-          <button type="button" className="text-primary underline" onClick={() => void act(async () => { await take(api.POST("/api/videos/{part_id}/restore", { params: { path: { part_id: removed.id } } })); setRemoved(null); })}>Put it back</button>
+          <button
+            type="button"
+            className="text-primary underline"
+            onClick={() =>
+              void act(async () => {
+                await take(
+                  api.POST("/api/videos/{part_id}/restore", { params: { path: { part_id: removed.id } } }),
+                );
+                setRemoved(null);
+              })
+            }
+          >
+            Put it back
+          </button>
         </p>
       )}
       {parts.length > 0 && (
         <table className="mt-2 w-full text-left text-sm">
           <thead className="quiet">
-            <tr className="rule border-b"><th className="py-1">Part</th><th>Starts at</th><th>Lasts</th><th className="hidden sm:table-cell">Picture</th><th className="hidden text-right sm:table-cell">Size</th><th><span className="sr-only">Take out</span></th></tr>
+            <tr className="rule border-b">
+              <th className="py-1">Part</th>
+              <th>Starts at</th>
+              <th>Lasts</th>
+              <th className="hidden sm:table-cell">Picture</th>
+              <th className="hidden text-right sm:table-cell">Size</th>
+              <th>
+                <span className="sr-only">Take out</span>
+              </th>
+            </tr>
           </thead>
           <tbody>
             {parts.map((part, i) => (
               <PartRow
-                key={part.id} part={part} before={i ? (parts[i - 1] ?? null) : null}
-                move={(starts_at_s) => act(() => take(api.PUT("/api/videos/{part_id}", { params: { path: { part_id: part.id } }, body: { starts_at_s } })))}
-                remove={() => act(async () => { await take(api.DELETE("/api/videos/{part_id}", { params: { path: { part_id: part.id } } })); setRemoved(part); })}
+                key={part.id}
+                part={part}
+                before={i ? (parts[i - 1] ?? null) : null}
+                move={(starts_at_s) =>
+                  act(() =>
+                    take(
+                      api.PUT("/api/videos/{part_id}", {
+                        params: { path: { part_id: part.id } },
+                        body: { starts_at_s },
+                      }),
+                    ),
+                  )
+                }
+                remove={() =>
+                  act(async () => {
+                    await take(
+                      api.DELETE("/api/videos/{part_id}", { params: { path: { part_id: part.id } } }),
+                    );
+                    setRemoved(part);
+                  })
+                }
               />
             ))}
           </tbody>
@@ -60,52 +102,136 @@ export function VideoSection({ recording }: { recording: RecordingView }) {
       )}
       {sending.map((one) =>
         one.state === "refused" ? (
-          <Coming key={one.key} name={one.name} share={null} words={one.words} loud><Do run={() => putAway(one)}>put away</Do></Coming>
+          <Coming key={one.key} name={one.name} share={null} words={one.words} loud>
+            <Do run={() => putAway(one)}>put away</Do>
+          </Coming>
         ) : (
-          <Coming key={one.key} name={one.name} share={one.sent / one.bytes} words={one.words || `${one.state === "paused" ? "paused, " : ""}${size(one.sent)} of ${size(one.bytes)}`} loud={one.state === "broken"}>
-            {one.state === "sending" ? <Do run={() => void pause(one)}>pause</Do> : <Do run={() => goOn(one)}>go on</Do>}
+          <Coming
+            key={one.key}
+            name={one.name}
+            share={one.sent / one.bytes}
+            words={
+              one.words ||
+              `${one.state === "paused" ? "paused, " : ""}${size(one.sent)} of ${size(one.bytes)}`
+            }
+            loud={one.state === "broken"}
+          >
+            {one.state === "sending" ? (
+              <Do run={() => void pause(one)}>pause</Do>
+            ) : (
+              <Do run={() => goOn(one)}>go on</Do>
+            )}
             <Do run={() => void giveUp(one).then(again)}>give up</Do>
           </Coming>
         ),
       )}
-      {intakes.filter((one) => one.state === "checking").map((one) => (
-        <Coming key={one.id} name={one.name} share={one.examined} words="reading every frame's time"><Do run={() => void refuse(one.id)}>give up</Do></Coming>
-      ))}
-      {intakes.filter((one) => one.state === "refused").map((one) => (
-        <Coming key={one.id} name={one.name} share={null} words={one.words} loud><Do run={() => void refuse(one.id)}>put away</Do></Coming>
-      ))}
-      {intakes.filter((one) => one.state === "receiving" && !sending.some((s) => s.name === one.name && s.bytes === one.bytes)).map((one) => (
-        <Coming key={one.id} name={one.name} share={one.arrived / one.bytes} words={`stopped at ${size(one.arrived)} of ${size(one.bytes)}: choose the same file again to go on`}><Do run={() => void refuse(one.id)}>give up</Do></Coming>
-      ))}
+      {intakes
+        .filter((one) => one.state === "checking")
+        .map((one) => (
+          <Coming key={one.id} name={one.name} share={one.examined} words="reading every frame's time">
+            <Do run={() => void refuse(one.id)}>give up</Do>
+          </Coming>
+        ))}
+      {intakes
+        .filter((one) => one.state === "refused")
+        .map((one) => (
+          <Coming key={one.id} name={one.name} share={null} words={one.words} loud>
+            <Do run={() => void refuse(one.id)}>put away</Do>
+          </Coming>
+        ))}
+      {intakes
+        .filter(
+          (one) =>
+            one.state === "receiving" && !sending.some((s) => s.name === one.name && s.bytes === one.bytes),
+        )
+        .map((one) => (
+          <Coming
+            key={one.id}
+            name={one.name}
+            share={one.arrived / one.bytes}
+            words={`stopped at ${size(one.arrived)} of ${size(one.bytes)}: choose the same file again to go on`}
+          >
+            <Do run={() => void refuse(one.id)}>give up</Do>
+          </Coming>
+        ))}
       <div className="mt-3 flex flex-wrap items-center gap-4 text-sm">
         <label className="btn btn-sm">
           Add a video file
-          <input type="file" multiple accept="video/*,.mkv" className="sr-only" aria-label="Add a video file" onChange={(e) => { add(e.target.files); e.target.value = ""; }} />
+          <input
+            type="file"
+            multiple
+            accept="video/*,.mkv"
+            className="sr-only"
+            aria-label="Add a video file"
+            onChange={(e) => {
+              add(e.target.files);
+              e.target.value = "";
+            }}
+          />
         </label>
-        {folder && <FromFolder add={(file) => act(() => take(api.POST("/api/recordings/{recording_id}/video", { params: { path: { recording_id: recording.id } }, body: { file, plays } })))} />}
+        {folder && (
+          <FromFolder
+            add={(file) =>
+              act(() =>
+                take(
+                  api.POST("/api/recordings/{recording_id}/video", {
+                    params: { path: { recording_id: recording.id } },
+                    body: { file, plays },
+                  }),
+                ),
+              )
+            }
+          />
+        )}
       </div>
-      <p className="quiet mt-2 text-sm">WebM, MP4 or Ogg; several files become parts on one clock. Those filmed should have agreed to it; for a minor, a guardian too.</p>
+      <p className="quiet mt-2 text-sm">
+        WebM, MP4 or Ogg; several files become parts on one clock. Those filmed should have agreed to it;
+        for a minor, a guardian too.
+      </p>
       {parts.length > 0 && <VttPanel recording={recording} parts={parts} />}
     </section>
   );
 }
 
 const Do = ({ run, children }: { run: () => void; children: ReactNode }) => (
-  <button type="button" className="text-primary underline" onClick={run}>{children}</button>
+  <button type="button" className="text-primary underline" onClick={run}>
+    {children}
+  </button>
 );
 
-function PartRow({ part, before, move, remove }: { part: VideoPart; before: VideoPart | null; move: (starts: number) => Promise<void>; remove: () => Promise<void> }) {
+function PartRow({
+  part,
+  before,
+  move,
+  remove,
+}: {
+  part: VideoPart;
+  before: VideoPart | null;
+  move: (starts: number) => Promise<void>;
+  remove: () => Promise<void>;
+}) {
   const gap = before ? part.starts_at_s - before.starts_at_s - before.seconds : 0;
   const shown = clock(part.starts_at_s);
   return (
     <>
-      {gap > 0.05 && <tr><td colSpan={6} className="quiet py-1 text-center">nothing filmed for {clock(gap)}</td></tr>}
+      {gap > 0.05 && (
+        <tr>
+          <td colSpan={6} className="quiet py-1 text-center">
+            nothing filmed for {clock(gap)}
+          </td>
+        </tr>
+      )}
       <tr className="rule border-b">
-        <td className="max-w-56 truncate py-1.5" translate="no" title={part.name}>{part.name}</td>
+        <td className="max-w-56 truncate py-1.5" translate="no" title={part.name}>
+          {part.name}
+        </td>
         <td>
           <span className="inline-block w-20">
             <input
-              key={shown} className="plain num" aria-label={`Where ${part.name} starts, minutes and seconds`} defaultValue={shown}
+              key={shown}
+              className="plain num"
+              aria-label={`Where ${part.name} starts, minutes and seconds`}
+              defaultValue={shown}
               onKeyDown={(e) => e.key === "Enter" && e.currentTarget.blur()}
               onBlur={(e) => {
                 const read = seconds(e.currentTarget.value);
@@ -116,22 +242,65 @@ function PartRow({ part, before, move, remove }: { part: VideoPart; before: Vide
           </span>
         </td>
         <td className="num">{clock(part.seconds)}</td>
-        <td className="hidden sm:table-cell"><span className="num">{part.width} × {part.height}</span> {part.codec}</td>
+        <td className="hidden sm:table-cell">
+          <span className="num">
+            {part.width} × {part.height}
+          </span>{" "}
+          {part.codec}
+        </td>
         <td className="hidden text-right sm:table-cell">{size(part.bytes)}</td>
-        <td className="text-right"><button type="button" className="text-primary underline" aria-label={`take out ${part.name}`} onClick={() => void remove()}>take out</button></td>
+        <td className="text-right">
+          <button
+            type="button"
+            className="text-primary underline"
+            aria-label={`take out ${part.name}`}
+            onClick={() => void remove()}
+          >
+            take out
+          </button>
+        </td>
       </tr>
-      {part.missing && <tr><td colSpan={6} className="text-warning py-1">▲ The file is not where it was: put it back, or take this part out and add it again.</td></tr>}
+      {part.missing && (
+        <tr>
+          <td colSpan={6} className="text-warning py-1">
+            ▲ The file is not where it was: put it back, or take this part out and add it again.
+          </td>
+        </tr>
+      )}
     </>
   );
 }
 
-function Coming({ name, share, words, loud = false, children }: { name: string; share: number | null; words: string; loud?: boolean; children: ReactNode }) {
+function Coming({
+  name,
+  share,
+  words,
+  loud = false,
+  children,
+}: {
+  name: string;
+  share: number | null;
+  words: string;
+  loud?: boolean;
+  children: ReactNode;
+}) {
   return (
     <div className="rule flex flex-wrap items-center gap-x-3 border-b py-2 text-sm" data-testid="coming">
-      <span className="max-w-56 truncate" translate="no">{name}</span>
-      {share !== null && <progress className="progress progress-primary w-40" value={share} max={1} aria-label={`How much of ${name} is done`} />}
+      <span className="max-w-56 truncate" translate="no">
+        {name}
+      </span>
+      {share !== null && (
+        <progress
+          className="progress progress-primary w-40"
+          value={share}
+          max={1}
+          aria-label={`How much of ${name} is done`}
+        />
+      )}
       {share !== null && <span className="num">{Math.floor(share * 100)} %</span>}
-      <span role={loud ? "alert" : undefined} className={loud ? "text-error" : "quiet"}>{words}</span>
+      <span role={loud ? "alert" : undefined} className={loud ? "text-error" : "quiet"}>
+        {words}
+      </span>
       <span className="ml-auto flex gap-3">{children}</span>
     </div>
   );

@@ -17,7 +17,11 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
   const [told, setTold] = useState("");
   const ask = (part: VideoPart, text: string, then: "check" | "leave" | "rack") => {
     const path = { part_id: part.id };
-    const how = { bodySerializer: () => text, headers: { "Content-Type": "text/vtt" }, body: text as never };
+    const how = {
+      bodySerializer: () => text,
+      headers: { "Content-Type": "text/vtt" },
+      body: text as never,
+    };
     return take<VttCheck>(
       then === "check"
         ? api.POST("/api/videos/{part_id}/vtt/check", { params: { path }, ...how })
@@ -42,7 +46,9 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
     try {
       const done = await ask(chosen.part, chosen.text, rest);
       setChosen(null);
-      setTold(`Taken in: ${marksAndNotes(done)}${rest === "rack" ? `, ${done.rest.length} new shots in rack ${recording.racks.length + 1}` : ""}.`);
+      setTold(
+        `Taken in: ${marksAndNotes(done)}${rest === "rack" ? `, ${done.rest.length} new shots in rack ${recording.racks.length + 1}` : ""}.`,
+      );
       await queries.invalidateQueries();
     } catch (problem) {
       setError(problem);
@@ -55,11 +61,24 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
       {parts.map((part, i) => (
         <p key={part.id} className="flex flex-wrap gap-x-4 py-0.5">
           {parts.length > 1 && <span className="quiet">part {i + 1}</span>}
-          <a className="go" href={`/api/videos/${part.id}/chapters.vtt`} download>chapters</a>
-          <a className="go" href={`/api/videos/${part.id}/notes.vtt`} download>notes</a>
+          <a className="go" href={`/api/videos/${part.id}/chapters.vtt`} download>
+            chapters
+          </a>
+          <a className="go" href={`/api/videos/${part.id}/notes.vtt`} download>
+            notes
+          </a>
           <label className="text-primary cursor-pointer underline underline-offset-2">
             take a WebVTT file in
-            <input type="file" accept=".vtt,text/vtt" className="sr-only" aria-label={`Take a WebVTT file in for part ${i + 1}`} onChange={(e) => { void choose(part, e.target.files?.[0]); e.target.value = ""; }} />
+            <input
+              type="file"
+              accept=".vtt,text/vtt"
+              className="sr-only"
+              aria-label={`Take a WebVTT file in for part ${i + 1}`}
+              onChange={(e) => {
+                void choose(part, e.target.files?.[0]);
+                e.target.value = "";
+              }}
+            />
           </label>
         </p>
       ))}
@@ -67,21 +86,41 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
       {told && <p role="status">{told}</p>}
       {chosen && check && (
         <div className="bg-base-200 mt-2 px-3 py-2" role="group" aria-label="What the file brings">
-          <p><span translate="no">{chosen.name}</span>: {marksAndNotes(check)}.</p>
-          {check.faults.map((fault) => <p key={fault.line} className="text-warning">▲ line {fault.line}: {fault.words}</p>)}
+          <p>
+            <span translate="no">{chosen.name}</span>: {marksAndNotes(check)}.
+          </p>
+          {check.faults.map((fault) => (
+            <p key={fault.line} className="text-warning">
+              ▲ line {fault.line}: {fault.words}
+            </p>
+          ))}
           {check.rest.length > 0 && (
             <>
               <p>{check.rest.length} cues belong to no marked shot:</p>
               <ul className="list-disc pl-5">
-                {check.rest.slice(0, SHOWN).map((cue) => <li key={`${cue.start_s}${cue.text}`}><span className="num">{clock(cue.start_s)}</span> <span translate="no">{cue.text}</span></li>)}
+                {check.rest.slice(0, SHOWN).map((cue) => (
+                  <li key={`${cue.start_s}${cue.text}`}>
+                    <span className="num">{clock(cue.start_s)}</span> <span translate="no">{cue.text}</span>
+                  </li>
+                ))}
                 {check.rest.length > SHOWN && <li>and {check.rest.length - SHOWN} more</li>}
               </ul>
             </>
           )}
           <p className="mt-2 flex flex-wrap gap-3">
-            {check.marks + check.notes > 0 && <button type="button" className="btn btn-sm btn-primary" onClick={() => void takeIn("leave")}>Take marks and notes in</button>}
-            {check.rest.length > 0 && <button type="button" className="btn btn-sm" onClick={() => void takeIn("rack")}>{check.marks + check.notes > 0 ? "and make" : "Make"} shots of the rest in a new rack</button>}
-            <button type="button" className="btn btn-sm btn-ghost" onClick={() => setChosen(null)}>Leave it</button>
+            {check.marks + check.notes > 0 && (
+              <button type="button" className="btn btn-sm btn-primary" onClick={() => void takeIn("leave")}>
+                Take marks and notes in
+              </button>
+            )}
+            {check.rest.length > 0 && (
+              <button type="button" className="btn btn-sm" onClick={() => void takeIn("rack")}>
+                {check.marks + check.notes > 0 ? "and make" : "Make"} shots of the rest in a new rack
+              </button>
+            )}
+            <button type="button" className="btn btn-sm btn-ghost" onClick={() => setChosen(null)}>
+              Leave it
+            </button>
           </p>
         </div>
       )}
@@ -91,4 +130,6 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
 
 const many = (n: number, one: string) => `${n} ${one}${n === 1 ? "" : "s"}`;
 const marksAndNotes = (check: VttCheck): string =>
-  check.marks + check.notes ? `marks on ${many(check.marks, "shot")}, ${many(check.notes, "note")}` : "nothing the log does not have";
+  check.marks + check.notes
+    ? `marks on ${many(check.marks, "shot")}, ${many(check.notes, "note")}`
+    : "nothing the log does not have";

@@ -8,7 +8,16 @@ const PIECE = 8 * 1024 * 1024;
 /** ms waited before each new try of a piece. */
 const RETRIES = [0, 500, 1500, 4000, 8000];
 
-export type Sending = { key: string; recording: number; name: string; bytes: number; sent: number; state: "sending" | "paused" | "broken" | "refused"; words: string; upload: Upload };
+export type Sending = {
+  key: string;
+  recording: number;
+  name: string;
+  bytes: number;
+  sent: number;
+  state: "sending" | "paused" | "broken" | "refused";
+  words: string;
+  upload: Upload;
+};
 
 export const useSending = create<{ all: Sending[] }>()(() => ({ all: [] }));
 
@@ -20,11 +29,18 @@ const drop = (key: string) => useSending.setState((s) => ({ all: s.all.filter((o
 export function playable(asks: Record<string, string>): string[] {
   const video = document.createElement("video");
   const containers = ["webm", "mp4", "ogg"];
-  return Object.entries(asks).filter(([, code]) => containers.some((c) => video.canPlayType(`video/${c}; codecs="${code}"`) !== "")).map(([name]) => name);
+  return Object.entries(asks)
+    .filter(([, code]) => containers.some((c) => video.canPlayType(`video/${c}; codecs="${code}"`) !== ""))
+    .map(([name]) => name);
 }
 
 /** Sends a file; one that was begun before goes on where it stopped. `done` is told when all has arrived. */
-export async function send(recording: number, file: File, plays: string[], done: () => void): Promise<void> {
+export async function send(
+  recording: number,
+  file: File,
+  plays: string[],
+  done: () => void,
+): Promise<void> {
   const key = `${recording}/${file.name}/${file.size}/${file.lastModified}`;
   if (useSending.getState().all.some((one) => one.key === key)) return;
   const upload = new Upload(file, {
@@ -45,18 +61,25 @@ export async function send(recording: number, file: File, plays: string[], done:
       done();
     },
   });
-  useSending.setState((s) => ({ all: [...s.all, { key, recording, name: file.name, bytes: file.size, sent: 0, state: "sending", words: "", upload }] }));
+  useSending.setState((s) => ({
+    all: [
+      ...s.all,
+      { key, recording, name: file.name, bytes: file.size, sent: 0, state: "sending", words: "", upload },
+    ],
+  }));
   const before = (await upload.findPreviousUploads())[0];
   if (before) upload.resumeFromPreviousUpload(before);
   upload.start();
 }
 
-const isRefused = (error: Error): boolean => error instanceof DetailedError && (error.originalResponse?.getStatus() ?? 0) >= 400;
+const isRefused = (error: Error): boolean =>
+  error instanceof DetailedError && (error.originalResponse?.getStatus() ?? 0) >= 400;
 
 /** What the server said, or that it does not answer. */
 function reason(error: Error): string {
   const answer = error instanceof DetailedError ? error.originalResponse : null;
-  if (!answer) return "The connection broke. What arrived is kept: go on, or choose the same file again later.";
+  if (!answer)
+    return "The connection broke. What arrived is kept: go on, or choose the same file again later.";
   try {
     return (JSON.parse(answer.getBody()) as { message: string }).message;
   } catch {

@@ -20,18 +20,28 @@ const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
 /** A translator of one dialect; `names` of people and recordings stay as they are. */
 export function translator(dialect: Dialect, names: string[]): (text: string) => string {
   const table: Record<string, string> = glossary[dialect];
-  const words = Object.keys(table).map((key) => `[${key[0]}${key[0]?.toUpperCase()}]${escaped(key.slice(1))}`);
+  const words = Object.keys(table).map(
+    (key) => `[${key[0]}${key[0]?.toUpperCase()}]${escaped(key.slice(1))}`,
+  );
   const kept = [...names].sort((a, b) => b.length - a.length).map(escaped);
-  const pattern = new RegExp(`(${kept.join("|") || "$^"})|(?<![\\p{L}\\p{N}_])(${words.join("|")})(?![\\p{L}\\p{N}_-])`, "gu");
+  const pattern = new RegExp(
+    `(${kept.join("|") || "$^"})|(?<![\\p{L}\\p{N}_])(${words.join("|")})(?![\\p{L}\\p{N}_-])`,
+    "gu",
+  );
   const known = new Map<string, string>();
   return (text) => {
     const before = known.get(text);
     if (before !== undefined) return before;
-    const said = text.replace(pattern, (all: string, name: string | undefined, found: string | undefined) => {
-      if (name || !found) return all;
-      const word = table[found.charAt(0).toLowerCase() + found.slice(1)] ?? found;
-      return found.charAt(0) === found.charAt(0).toUpperCase() ? word.charAt(0).toUpperCase() + word.slice(1) : word;
-    });
+    const said = text.replace(
+      pattern,
+      (all: string, name: string | undefined, found: string | undefined) => {
+        if (name || !found) return all;
+        const word = table[found.charAt(0).toLowerCase() + found.slice(1)] ?? found;
+        return found.charAt(0) === found.charAt(0).toUpperCase()
+          ? word.charAt(0).toUpperCase() + word.slice(1)
+          : word;
+      },
+    );
     if (known.size > 5000) known.clear();
     known.set(text, said);
     return said;

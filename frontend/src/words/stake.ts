@@ -2,7 +2,8 @@
 const crosses = (discipline: string | undefined): boolean => discipline === "straight-pool";
 
 /** What a shot's chances are about. */
-export const stake = (discipline: string | undefined): string => (crosses(discipline) ? "the game" : "the rack");
+export const stake = (discipline: string | undefined): string =>
+  crosses(discipline) ? "the game" : "the rack";
 
 /** What chances add up to over recordings of these games. */
 export function stakes(disciplines: string[]): string {

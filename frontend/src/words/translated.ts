@@ -9,7 +9,14 @@ type Props = Record<string, unknown> & { children?: unknown };
 const SPOKEN = ["title", "aria-label", "aria-valuetext", "placeholder", "alt", "heading"];
 
 /** Fragments and components of packages: what they are given to say does not come past the runtime again. */
-const FOREIGN = new Set<unknown>([Fragment, Link, Command.Item, Command.Empty, Command.Group, Command.Input]);
+const FOREIGN = new Set<unknown>([
+  Fragment,
+  Link,
+  Command.Item,
+  Command.Empty,
+  Command.Group,
+  Command.Input,
+]);
 
 /** The props of an element of the page, translated; `translate="no"` marks what people wrote themselves. */
 export function translated(type: unknown, props: Props): Props {
@@ -21,7 +28,13 @@ export function translated(type: unknown, props: Props): Props {
   for (const name of SPOKEN) if (typeof props[name] === "string") set(name, say(props[name]));
   const { children } = props;
   if (typeof children === "string") set("children", say(children));
-  else if (Array.isArray(children) && children.some((child) => typeof child === "string" && say(child) !== child))
-    set("children", children.map((child: unknown) => (typeof child === "string" ? say(child) : child)));
+  else if (
+    Array.isArray(children) &&
+    children.some((child) => typeof child === "string" && say(child) !== child)
+  )
+    set(
+      "children",
+      children.map((child: unknown) => (typeof child === "string" ? say(child) : child)),
+    );
   return made ?? props;
 }
