@@ -124,6 +124,7 @@ export type FoundStrike = Schemas["FoundView"];
 export type Path = { ball: string; points: [number, number, number][]; rails: number; falls: boolean };
 export type Share = Schemas["ShareView"];
 export type VideoPart = Schemas["VideoPartView"];
+export type VideoIntake = Schemas["IntakeView"];
 export type VttCheck = Schemas["VttCheckView"];
 
 export type Chart = Whole<Schemas["ChartView"]>;

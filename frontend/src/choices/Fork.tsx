@@ -1,5 +1,5 @@
 /** The choices as a fork: each as thick as its chance to win the rack, splitting into what may come of it. */
-import type { Choices, Words } from "../api/types";
+import type { Choices, Option, Words } from "../api/types";
 import { chance, percent } from "../units/units";
 import { FULL, ROW, thick, twigs } from "./fork";
 import { optionWords } from "../parts/optionWords";
@@ -40,53 +40,17 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
         aria-hidden="true"
       >
         {found.options.map((one, k) => {
-          const y = k * ROW + ROW / 2 + 12;
-          const front = k === picked;
+          const even = k === attack ? found.break_even : null;
+          const opacity = k === picked ? 0.95 : k === pinned ? 0.7 : 0.42;
           return (
-            <g
-              key={k}
-              fill="none"
-              stroke="var(--color-base-content)"
-              opacity={front ? 0.95 : k === pinned ? 0.7 : 0.42}
-            >
-              <path
-                d={`M${TRUNK},${middle} V${y + (y > middle ? -10 : 10)} Q${TRUNK},${y} ${START},${y}`}
-                strokeWidth={front ? 3 : 1.5}
+            <g key={k} fill="none" stroke="var(--color-base-content)" opacity={opacity}>
+              <Branch
+                option={one}
+                y={k * ROW + ROW / 2 + 12}
+                middle={middle}
+                front={k === picked}
+                even={even}
               />
-              <path d={`M${START},${y} H${SPLIT}`} strokeWidth={thick(one.value)} strokeOpacity={0.6} />
-              {twigs(one).map((twig) => (
-                <path
-                  key={twig.name}
-                  strokeWidth={Math.max(0.6, twig.width)}
-                  strokeOpacity={FADED[twig.name]}
-                  d={`M${SPLIT},${y + twig.from} C${SPLIT + 34},${y + twig.from} ${TWIG - 40},${y + twig.to} ${TWIG},${y + twig.to}`}
-                />
-              ))}
-              {one.attack && (
-                <g strokeOpacity={1}>
-                  <path
-                    d={`M${along(one.attack.low)},${y} H${along(one.attack.high)}`}
-                    strokeWidth={3}
-                    stroke="var(--color-base-100)"
-                  />
-                  <circle
-                    cx={along(one.attack.value)}
-                    cy={y}
-                    r={4}
-                    fill="var(--color-base-100)"
-                    stroke="var(--color-base-content)"
-                    strokeWidth={1.5}
-                  />
-                </g>
-              )}
-              {k === attack && found.break_even !== null && (
-                <path
-                  d={`M${along(found.break_even)},${y - FULL / 2 - 5} V${y + FULL / 2 + 5}`}
-                  stroke="var(--color-primary)"
-                  strokeWidth={3.5}
-                  strokeOpacity={1}
-                />
-              )}
             </g>
           );
         })}
@@ -149,5 +113,53 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
         ))}
       </ol>
     </div>
+  );
+}
+
+type BranchProps = { option: Option; y: number; middle: number; front: boolean; even: number | null };
+
+/** One choice: from the trunk, as thick as its worth, to its twigs; `even` is the chance its pot needs. */
+function Branch({ option, y, middle, front, even }: BranchProps) {
+  return (
+    <>
+      <path
+        d={`M${TRUNK},${middle} V${y + (y > middle ? -10 : 10)} Q${TRUNK},${y} ${START},${y}`}
+        strokeWidth={front ? 3 : 1.5}
+      />
+      <path d={`M${START},${y} H${SPLIT}`} strokeWidth={thick(option.value)} strokeOpacity={0.6} />
+      {twigs(option).map((twig) => (
+        <path
+          key={twig.name}
+          strokeWidth={Math.max(0.6, twig.width)}
+          strokeOpacity={FADED[twig.name]}
+          d={`M${SPLIT},${y + twig.from} C${SPLIT + 34},${y + twig.from} ${TWIG - 40},${y + twig.to} ${TWIG},${y + twig.to}`}
+        />
+      ))}
+      {option.attack && (
+        <g strokeOpacity={1}>
+          <path
+            d={`M${along(option.attack.low)},${y} H${along(option.attack.high)}`}
+            strokeWidth={3}
+            stroke="var(--color-base-100)"
+          />
+          <circle
+            cx={along(option.attack.value)}
+            cy={y}
+            r={4}
+            fill="var(--color-base-100)"
+            stroke="var(--color-base-content)"
+            strokeWidth={1.5}
+          />
+        </g>
+      )}
+      {even !== null && (
+        <path
+          d={`M${along(even)},${y - FULL / 2 - 5} V${y + FULL / 2 + 5}`}
+          stroke="var(--color-primary)"
+          strokeWidth={3.5}
+          strokeOpacity={1}
+        />
+      )}
+    </>
   );
 }

@@ -1,5 +1,5 @@
-/** The table one works on. Each gesture is a small state: press, move, release or cancel. */
-import { useRef, useState, type PointerEvent } from "react";
+/** The table one works on: what lies on it, what is planned, and what the tool reads off it. */
+import { useRef } from "react";
 import type {
   Angle,
   Chart,
@@ -9,7 +9,6 @@ import type {
   Place,
   Places,
   PlannedStrike,
-  PocketName,
   Reading,
   Review,
   Routes,
@@ -27,24 +26,17 @@ import { Ball } from "../table/Ball";
 import { TableBed } from "../table/TableBed";
 import { Hatch, MissMark, PlannedPath, PotMark } from "../table/Marks";
 import { TargetMark } from "../table/TargetMark";
-import { CUSHION, FRAME, distance, inside, round, settle } from "../table/geometry";
+import { CUSHION, FRAME, distance, settle } from "../table/geometry";
 import { ballName } from "../table/colours";
 import { Ends, FoundMotion, PlannedBeside, PlannedMotion } from "../table/MotionMarks";
 import { usePencil } from "../drawing/pencil";
-import { drawingOf } from "../drawing/strokes";
 import { Wax } from "../drawing/Wax";
-import * as act from "../rack/actions";
-import { useDesk } from "../rack/deskStore";
+import { useDesk, type Slip } from "../rack/deskStore";
 import { MovingBalls } from "./MovingBalls";
+import { useGestures } from "./useGestures";
 import { usePlaying } from "../rack/playing";
 import * as rd from "../rack/rackDoc";
-import { preview } from "../rack/saving";
 import { dragged as asTarget } from "../rack/targets";
-
-type Gesture =
-  | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }
-  | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean }
-  | { kind: "stroke"; points: Place[] };
 
 type Props = {
   number: number;
@@ -65,36 +57,12 @@ type Props = {
   hidden: boolean;
 };
 
-const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
-/** mm that the eye forgives in a stroke. */
-const OFF = 8;
-const GRIP = 46; // mm; a thumb is wider than a ball
-
-export function TableStage({
-  number,
-  shot,
-  id,
-  before,
-  after,
-  review,
-  table,
-  planned,
-  found,
-  chart,
-  measure,
-  legs,
-  angle,
-  routes,
-  reading,
-  hidden,
-}: Props) {
+export function TableStage(props: Props) {
+  const { number, shot, id, before, after, review, table, planned, found, routes, reading, hidden } = props;
   const svg = useRef<SVGSVGElement>(null);
-  const [gesture, setGesture] = useState<Gesture | null>(null);
   const { pencil, hidden: drawnHidden } = usePencil();
   const slip = useDesk((s) => s.slip);
   const chosen = useDesk((s) => s.chosen);
-  const loss = useChart((s) => s.loss);
-  const picked = useChart((s) => s.picked);
   const showPaths = useDesk((s) => s.showPaths);
   const playing = usePlaying((s) => s.playing !== null);
   const ended = !hidden && (slip === "result" || slip === "worth");
@@ -102,77 +70,8 @@ export function TableStage({
   const edge = CUSHION + FRAME + 12;
   const view = { x: -edge, y: -edge, width: table.length + 2 * edge, height: table.width + 2 * edge };
 
-  const placeOf = (event: PointerEvent): Place => {
-    const matrix = svg.current?.getScreenCTM()?.inverse();
-    if (!matrix) return [0, 0];
-    const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix);
-    return [p.x, table.width - p.y];
-  };
-
-  const grab = (at: Place): string | null =>
-    Object.entries(shown)
-      .map(([ball, place]) => ({ ball, far: distance(place, at) }))
-      .filter((one) => one.far < GRIP)
-      .sort((a, b) => a.far - b.far)[0]?.ball ?? null;
-
-  const press = (event: PointerEvent) => {
-    if (event.button !== 0) return;
-    const at = placeOf(event);
-    if (pencil) {
-      svg.current?.setPointerCapture(event.pointerId);
-      return setGesture({ kind: "stroke", points: [at] });
-    }
-    const off = !ended && chosen && !(chosen in before);
-    const ball = off ? null : grab(at);
-    svg.current?.setPointerCapture(event.pointerId);
-    if (ball) setGesture({ kind: "ball", ball, from: at, at, moved: false });
-    else setGesture({ kind: "cloth", from: at, at, moved: false, rail: event.shiftKey });
-  };
-
-  const move = (event: PointerEvent) => {
-    const at = placeOf(event);
-    useDesk.setState({ pointer: at });
-    if (!gesture) return;
-    if (gesture.kind === "stroke") return setGesture({ ...gesture, points: [...gesture.points, at] });
-    const moved = gesture.moved || distance(gesture.from, at) > MOVES_AFTER;
-    setGesture({ ...gesture, at, moved });
-    if (gesture.kind === "ball" && moved) previewMove(gesture.ball, at);
-  };
-
-  const previewMove = (ball: string, wanted: Place) => {
-    const place = settle(table, shown, ball, wanted);
-    if (!place) return;
-    const doc = rd.changeShot(useDesk.getState().doc, id, (s) =>
-      ended ? rd.placeAfter(s, ball, place) : rd.placeBefore(s, ball, place),
-    );
-    preview(doc);
-  };
-
-  const release = (event: PointerEvent) => {
-    const done = gesture;
-    setGesture(null);
-    if (!done) return;
-    if (done.kind === "stroke") {
-      const made = pencil && done.points.length > 1 ? drawingOf("table", pencil, done.points, OFF) : null;
-      if (made) act.addDrawing(number, made);
-      return;
-    }
-    const at = placeOf(event);
-    if (done.kind === "ball") {
-      if (done.moved) act.putBall(number, done.ball, at);
-      else act.pickBall(number, done.ball);
-      return;
-    }
-    const pocket = pocketAt(table, done.from);
-    if (pocket && !done.moved) return act.pickPocket(number, pocket);
-    if (!onCloth(table, done.from)) return;
-    if (done.rail && slip === "plan")
-      return act.setPlan(number, { via: [...shot.plan.via, onCushion(table, done.from)] });
-    const start = round(inside(table, "cue", done.from));
-    if (done.moved && slip === "plan" && distance(done.from, at) > 60)
-      act.drawTarget(number, start, round(inside(table, "cue", at)));
-    else act.clickCloth(number, start);
-  };
+  const lying = { number, id, shot, before, shown, ended, table };
+  const { gesture, press, move, release, cancel } = useGestures(svg, lying);
 
   const dragged = gesture?.kind === "ball" && gesture.moved ? gesture : null;
   const held = dragged ? settle(table, shown, dragged.ball, dragged.at) : null;
@@ -203,54 +102,28 @@ export function TableStage({
       onPointerDown={press}
       onPointerMove={move}
       onPointerUp={release}
-      onPointerCancel={() => setGesture(null)}
+      onPointerCancel={cancel}
       onPointerLeave={() => useDesk.setState({ pointer: null })}
     >
       <Hatch />
       <TableBed table={table} />
-      {chart && !dragged && (
-        <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />
-      )}
-      {angle && !dragged && <NextMarks table={table} angle={angle} />}
-      {routes?.routes.length && !dragged && !playing ? (
-        <RouteMarks table={table} routes={routes} picked={picked} />
-      ) : null}
-      {reading?.stage === "fine" && !dragged && !playing && (
-        <ReadingMarks table={table} reading={reading} balls={before} picked={picked} />
-      )}
-      {legs.length > 0 && !dragged && !playing && <OrderMarks table={table} legs={legs} />}
-      {pocket && (
-        <circle
-          cx={pocket.mouth[0]}
-          cy={table.width - pocket.mouth[1]}
-          r={92}
-          fill="none"
-          stroke="var(--sight)"
-          strokeWidth={9}
-          strokeDasharray="26 16"
-          data-mark="planned-pocket"
-        />
-      )}
-      {ended &&
-        Object.entries(before).map(([ball, at]) => {
-          const now = shown[ball];
-          return !now || distance(now, at) > 1 ? (
-            <Ball key={ball} table={table} ball={ball} at={at} faint />
-          ) : null;
-        })}
+      {!dragged && <ReadOff {...props} shown={shown} playing={playing} />}
+      {pocket && <PlannedPocket pocket={pocket} table={table} />}
+      {ended && <Before table={table} before={before} shown={shown} />}
       <TargetMark table={table} shot={asDrawn} balls={shown} />
       <PlannedPath table={table} shot={asDrawn} review={review} />
-      {paths && !ended && keyed?.pot && (
-        <PotMark table={table} pot={keyed.pot} before={underHand} rays={!planned || Boolean(dragged)} />
-      )}
-      {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && (
-        <Ends table={table} ends={planned.ends} />
-      )}
-      {paths && !ended && !dragged && planned && (
-        <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />
-      )}
-      {showPaths && ended && found && planned && <PlannedBeside table={table} planned={planned} />}
-      {showPaths && ended && found && <FoundMotion table={table} found={found} />}
+      <Strikes
+        table={table}
+        planned={planned}
+        found={found}
+        pot={keyed?.pot ?? null}
+        before={underHand}
+        slip={slip}
+        ended={ended}
+        dragged={Boolean(dragged)}
+        playing={playing}
+        paths={paths}
+      />
       {ended && keyed && <MissMark table={table} review={keyed} />}
       {!drawnHidden && (
         <Wax
@@ -277,23 +150,104 @@ export function TableStage({
   );
 }
 
-function pocketAt(table: TableView, at: Place): PocketName | null {
-  const near = table.pockets.find((p) => distance(p.mouth as Place, at) < (p.side ? 85 : 100));
-  return (near?.name as PocketName | undefined) ?? null;
+type PocketProps = { pocket: TableView["pockets"][number]; table: TableView };
+
+const PlannedPocket = ({ pocket, table }: PocketProps) => (
+  <circle
+    cx={pocket.mouth[0]}
+    cy={table.width - pocket.mouth[1]}
+    r={92}
+    fill="none"
+    stroke="var(--sight)"
+    strokeWidth={9}
+    strokeDasharray="26 16"
+    data-mark="planned-pocket"
+  />
+);
+
+/** Faintly, where balls lay that moved or fell. */
+const Before = ({ table, before, shown }: { table: TableView; before: Places; shown: Places }) =>
+  Object.entries(before).map(([ball, at]) => {
+    const now = shown[ball];
+    return !now || distance(now, at) > 1 ? (
+      <Ball key={ball} table={table} ball={ball} at={at} faint />
+    ) : null;
+  });
+
+type ReadOffProps = Pick<
+  Props,
+  "chart" | "measure" | "angle" | "routes" | "reading" | "legs" | "table" | "before"
+> & {
+  shown: Places;
+  playing: boolean;
+};
+
+/** What the tool reads off the table: a map, the angle on the next ball, routes, the order, clusters. */
+function ReadOff({
+  chart,
+  measure,
+  angle,
+  routes,
+  reading,
+  legs,
+  table,
+  before,
+  shown,
+  playing,
+}: ReadOffProps) {
+  const loss = useChart((s) => s.loss);
+  const picked = useChart((s) => s.picked);
+  return (
+    <>
+      {chart && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+      {angle && <NextMarks table={table} angle={angle} />}
+      {routes?.routes.length && !playing ? (
+        <RouteMarks table={table} routes={routes} picked={picked} />
+      ) : null}
+      {reading?.stage === "fine" && !playing && (
+        <ReadingMarks table={table} reading={reading} balls={before} picked={picked} />
+      )}
+      {legs.length > 0 && !playing && <OrderMarks table={table} legs={legs} />}
+    </>
+  );
 }
 
-const onCloth = (table: TableView, [x, y]: Place) =>
-  x > -CUSHION && y > -CUSHION && x < table.length + CUSHION && y < table.width + CUSHION;
+type StrikesProps = Pick<Props, "table" | "planned" | "found" | "before"> & {
+  pot: Review["pot"];
+  slip: Slip;
+  ended: boolean;
+  dragged: boolean;
+  playing: boolean;
+  paths: boolean;
+};
 
-/** The nearest place where the cue ball's centre meets a cushion. */
-function onCushion(table: TableView, at: Place): Place {
-  const r = table.cue_ball_radius;
-  const [x, y] = inside(table, "cue", at);
-  const sides: [number, Place][] = [
-    [x, [r, y]],
-    [table.length - x, [table.length - r, y]],
-    [y, [x, r]],
-    [table.width - y, [x, table.width - r]],
-  ];
-  return round(sides.sort((a, b) => a[0] - b[0])[0]?.[1] ?? at);
+/** The planned pot and strike before the shot; after it the strike that was found beside the planned one. */
+function Strikes({
+  table,
+  planned,
+  found,
+  before,
+  pot,
+  slip,
+  ended,
+  dragged,
+  playing,
+  paths,
+}: StrikesProps) {
+  const showPaths = useDesk((s) => s.showPaths);
+  return (
+    <>
+      {paths && !ended && pot && (
+        <PotMark table={table} pot={pot} before={before} rays={!planned || dragged} />
+      )}
+      {showPaths && !ended && !dragged && planned && !playing && slip === "strike" && (
+        <Ends table={table} ends={planned.ends} />
+      )}
+      {paths && !ended && !dragged && planned && (
+        <PlannedMotion table={table} planned={planned} natural={slip === "strike" && !playing} />
+      )}
+      {showPaths && ended && found && planned && <PlannedBeside table={table} planned={planned} />}
+      {showPaths && ended && found && <FoundMotion table={table} found={found} />}
+    </>
+  );
 }

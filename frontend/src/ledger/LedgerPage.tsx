@@ -91,6 +91,66 @@ export function LedgerPage() {
   );
 }
 
+type TabsProps = { ledger: Ledger; part: Part; set: (part: Part) => void };
+
+function Tabs({ ledger, part, set }: TabsProps) {
+  return (
+    <div role="tablist" className="rule mt-2 flex gap-2 border-t pt-1 text-sm">
+      {PARTS.map(([one, label]) => (
+        <button
+          key={one}
+          type="button"
+          role="tab"
+          aria-selected={one === part}
+          className="pick"
+          onClick={() => set(one)}
+        >
+          {label}{" "}
+          <span className="num quiet">
+            {one === "decisions" ? ledger.entries.length : ledger[one].length}
+          </span>
+        </button>
+      ))}
+    </div>
+  );
+}
+
+type FiltersProps = { ledger: Ledger; filter: Filter; set: (filter: Filter) => void };
+
+function Filters({ ledger, filter, set }: FiltersProps) {
+  return (
+    <p className="flex flex-wrap gap-x-2 text-sm">
+      {FILTERS.map(([one, label]) => (
+        <button
+          key={one}
+          type="button"
+          aria-pressed={one === filter}
+          className="pick"
+          onClick={() => set(one)}
+        >
+          {label} <span className="num quiet">{count(ledger.entries, one)}</span>
+        </button>
+      ))}
+    </p>
+  );
+}
+
+/** From a line to its shot; `from`: of which recording, where there are many. */
+function Links({ at, where, from }: { at: { shot: number }; where: string; from: string }) {
+  return (
+    <p>
+      <Link className="go" to={`${where}/choices/${at.shot}`}>
+        all choices
+      </Link>{" "}
+      <kbd className="key">Enter</kbd>{" "}
+      <Link className="go ml-2" to={`${where}/shots/${at.shot}`}>
+        open on the desk
+      </Link>
+      {from && <span className="quiet ml-2">{from}</span>}
+    </p>
+  );
+}
+
 type OpenedProps = {
   ledger: Ledger;
   words: Words;
@@ -164,20 +224,11 @@ function Opened({ ledger, words, units, title, many, workOut, stop }: OpenedProp
             />
           )}
           {at && (
-            <p>
-              <Link className="go" to={`${where}/choices/${at.shot}`}>
-                all choices
-              </Link>{" "}
-              <kbd className="key">Enter</kbd>{" "}
-              <Link className="go ml-2" to={`${where}/shots/${at.shot}`}>
-                open on the desk
-              </Link>
-              {many && (
-                <span className="quiet ml-2">
-                  {ledger.titles[String(at.recording)]}, rack {at.rack}
-                </span>
-              )}
-            </p>
+            <Links
+              at={at}
+              where={where}
+              from={many ? `${ledger.titles[String(at.recording)]}, rack ${at.rack}` : ""}
+            />
           )}
         </div>
       </section>
@@ -188,38 +239,10 @@ function Opened({ ledger, words, units, title, many, workOut, stop }: OpenedProp
         <h1 className="pt-1 text-base font-bold">Choices of {title}</h1>
         <WorkOut ledger={ledger} workOut={workOut} stop={stop} />
         <Totals ledger={ledger} words={words} />
-        <div role="tablist" className="rule mt-2 flex gap-2 border-t pt-1 text-sm">
-          {PARTS.map(([one, label]) => (
-            <button
-              key={one}
-              type="button"
-              role="tab"
-              aria-selected={one === part}
-              className="pick"
-              onClick={() => set("part", one, "decisions")}
-            >
-              {label}{" "}
-              <span className="num quiet">
-                {one === "decisions" ? ledger.entries.length : ledger[one].length}
-              </span>
-            </button>
-          ))}
-        </div>
+        <Tabs ledger={ledger} part={part} set={(one) => set("part", one, "decisions")} />
         {part === "decisions" && (
           <>
-            <p className="flex flex-wrap gap-x-2 text-sm">
-              {FILTERS.map(([one, label]) => (
-                <button
-                  key={one}
-                  type="button"
-                  aria-pressed={one === filter}
-                  className="pick"
-                  onClick={() => set("show", one, "wrong")}
-                >
-                  {label} <span className="num quiet">{count(ledger.entries, one)}</span>
-                </button>
-              ))}
-            </p>
+            <Filters ledger={ledger} filter={filter} set={(one) => set("show", one, "wrong")} />
             <Decisions
               shown={shown as LedgerEntry[]}
               words={words}

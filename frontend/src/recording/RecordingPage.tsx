@@ -99,66 +99,85 @@ export function RecordingPage() {
           </p>
         )}
         {one && !gone && (
-          <>
-            <h1 className="text-2xl font-bold">{one.match.title}</h1>
-            <p className="mt-1">
-              {one.players
-                .map(
-                  (p) =>
-                    `${p.name}${one.players.length > 1 && one.match.kind === "match" ? ` ${one.score[p.id] ?? 0}` : ""}`,
-                )
-                .join(one.match.kind === "match" ? " – " : ", ")}
-            </p>
-            <div className="mt-2">
-              <ScoreLine recording={one} />
-            </div>
-            <Damage recording={one} />
-            <RackTable recording={one} remove={removeRack} />
-            <MatchWork recording={id} />
-            <p className="mt-1 text-sm">
-              <Link className="go" to={`/recordings/${id}/choices`}>
-                Ledger of choices
-              </Link>
-              <span className="quiet">: what each decision cost, safeties and exchanges</span>
-            </p>
-            <p className="mt-3 flex flex-wrap gap-4">
-              <button type="button" className="btn btn-sm btn-primary" onClick={() => void addRack(one)}>
-                Add rack {one.racks.length + 1}
-              </button>
-              <a className="go self-center" href={`/api/recordings/${id}/file`} download>
-                Export as a match file
-              </a>
-              <button
-                type="button"
-                className="text-primary self-center underline"
-                onClick={() => void remove()}
-              >
-                Remove this recording
-              </button>
-            </p>
-            <VideoSection recording={one} />
-            <h2 className="mt-8 text-lg font-bold">Set-up</h2>
-            <SetUpForm
-              key={one.version}
-              kept={`setup.${id}.${one.version}`}
-              done="Save the set-up"
-              start={{
-                version: one.version,
-                match: one.match as SetUp["match"],
-                table: one.table as SetUp["table"],
-                players: one.players.map((p) => Number(p.id)),
-              }}
-              onSave={async (body) => {
-                await take(
-                  api.PUT("/api/recordings/{recording_id}", { params: path, body: body as RecordingBody }),
-                );
-                await queries.invalidateQueries();
-              }}
-            />
-          </>
+          <Opened
+            recording={one}
+            addRack={() => void addRack(one)}
+            removeRack={removeRack}
+            remove={() => void remove()}
+          />
         )}
       </div>
     </Shell>
+  );
+}
+
+type OpenedProps = {
+  recording: RecordingView;
+  addRack: () => void;
+  removeRack: (rack: RackSummary) => Promise<void>;
+  remove: () => void;
+};
+
+/** The recording once it is read: score, racks, video, set-up. */
+function Opened({ recording, addRack, removeRack, remove }: OpenedProps) {
+  const queries = useQueryClient();
+  return (
+    <>
+      <h1 className="text-2xl font-bold">{recording.match.title}</h1>
+      <p className="mt-1">
+        {recording.players
+          .map(
+            (p) =>
+              `${p.name}${recording.players.length > 1 && recording.match.kind === "match" ? ` ${recording.score[p.id] ?? 0}` : ""}`,
+          )
+          .join(recording.match.kind === "match" ? " – " : ", ")}
+      </p>
+      <div className="mt-2">
+        <ScoreLine recording={recording} />
+      </div>
+      <Damage recording={recording} />
+      <RackTable recording={recording} remove={removeRack} />
+      <MatchWork recording={recording.id} />
+      <p className="mt-1 text-sm">
+        <Link className="go" to={`/recordings/${recording.id}/choices`}>
+          Ledger of choices
+        </Link>
+        <span className="quiet">: what each decision cost, safeties and exchanges</span>
+      </p>
+      <p className="mt-3 flex flex-wrap gap-4">
+        <button type="button" className="btn btn-sm btn-primary" onClick={() => addRack()}>
+          Add rack {recording.racks.length + 1}
+        </button>
+        <a className="go self-center" href={`/api/recordings/${recording.id}/file`} download>
+          Export as a match file
+        </a>
+        <button type="button" className="text-primary self-center underline" onClick={() => remove()}>
+          Remove this recording
+        </button>
+      </p>
+      <VideoSection recording={recording} />
+      <h2 className="mt-8 text-lg font-bold">Set-up</h2>
+      <SetUpForm
+        key={recording.version}
+        kept={`setup.${recording.id}.${recording.version}`}
+        done="Save the set-up"
+        start={{
+          version: recording.version,
+          match: recording.match as SetUp["match"],
+          table: recording.table as SetUp["table"],
+          players: recording.players.map((p) => Number(p.id)),
+        }}
+        onSave={async (body) => {
+          await take(
+            api.PUT("/api/recordings/{recording_id}", {
+              params: { path: { recording_id: recording.id } },
+              body: body as RecordingBody,
+            }),
+          );
+          await queries.invalidateQueries();
+        }}
+      />
+    </>
   );
 }
 

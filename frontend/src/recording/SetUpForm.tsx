@@ -3,7 +3,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
 import { api, take } from "../api/client";
 import { playersQuery, wordsQuery } from "../api/queries";
-import type { Options, SetUp } from "../api/types";
+import type { Options, SetUp, Words } from "../api/types";
 import { Field, SelectField } from "../parts/fields";
 import { AgreedOptions } from "./AgreedOptions";
 import { Problem } from "../shell/Problem";
@@ -64,12 +64,6 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
     setBody({ ...body, match: { ...body.match, ...change } });
   const table = (change: Partial<SetUp["table"]>) =>
     setBody({ ...body, table: { ...body.table, ...change } });
-  const toggle = (id: number) =>
-    setBody({
-      ...body,
-      players: body.players.includes(id) ? body.players.filter((p) => p !== id) : [...body.players, id],
-    });
-
   const save = async (event: FormEvent) => {
     event.preventDefault();
     if (!body.players.length)
@@ -97,83 +91,8 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
           onChange={(e) => match({ title: e.target.value })}
         />
       </Field>
-      <fieldset>
-        <legend className="text-sm">Players, in the order of the score</legend>
-        <div className="flex flex-wrap gap-x-1">
-          {players.data.map((p) => {
-            const seat = body.players.indexOf(Number(p.id));
-            return (
-              <button
-                key={p.id}
-                type="button"
-                className="pick"
-                aria-pressed={seat >= 0}
-                onClick={() => toggle(Number(p.id))}
-              >
-                {seat >= 0 && <span className="num mr-1">{seat + 1}.</span>}
-                {p.name}
-              </button>
-            );
-          })}
-        </div>
-        <NewPlayer onMade={(id) => setBody({ ...body, players: [...body.players, id] })} />
-      </fieldset>
-      <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-        <SelectField
-          label="Match or practice"
-          words={w.match_kinds}
-          value={body.match.kind}
-          onPick={(kind) => match({ kind })}
-        />
-        <SelectField
-          label="Rules"
-          words={w.disciplines}
-          value={body.match.discipline}
-          onPick={(discipline) =>
-            setBody({
-              ...body,
-              match: { ...body.match, discipline, options: NOTHING_AGREED },
-              table: { ...body.table, size: tableFor(discipline, body.table.size) },
-            })
-          }
-        />
-        <Field label="Race to (racks)">
-          <input
-            className="input w-full"
-            type="number"
-            min={1}
-            max={100}
-            value={body.match.race_to ?? ""}
-            onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })}
-          />
-        </Field>
-        <SelectField
-          label="Who breaks next"
-          words={w.break_orders}
-          value={body.match.break_order}
-          onPick={(break_order) => match({ break_order })}
-        />
-        <Field label="Played on">
-          <input
-            className="input w-full"
-            type="date"
-            value={body.match.played_on ?? ""}
-            onChange={(e) => match({ played_on: e.target.value || null })}
-          />
-        </Field>
-        <SelectField
-          label="Table"
-          words={w.table_sizes}
-          value={body.table.size}
-          onPick={(size) => table({ size })}
-        />
-        <SelectField
-          label="Cloth"
-          words={w.cloth_speeds}
-          value={body.table.cloth}
-          onPick={(cloth) => table({ cloth })}
-        />
-      </div>
+      <Seats all={players.data} chosen={body.players} set={(ids) => setBody({ ...body, players: ids })} />
+      <Played body={body} words={w} set={setBody} />
       <AgreedOptions
         words={w}
         discipline={body.match.discipline}
@@ -181,28 +100,16 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
         onChange={(options) => match({ options })}
       />
       <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-        <Field label="Corner opening, mm">
-          <input
-            className="input w-full"
-            type="number"
-            min={60}
-            max={230}
-            step={0.1}
-            value={body.table.corner_mouth_mm ?? ""}
-            onChange={(e) => table({ corner_mouth_mm: e.target.value ? Number(e.target.value) : null })}
-          />
-        </Field>
-        <Field label="Side opening, mm">
-          <input
-            className="input w-full"
-            type="number"
-            min={60}
-            max={230}
-            step={0.1}
-            value={body.table.side_mouth_mm ?? ""}
-            onChange={(e) => table({ side_mouth_mm: e.target.value ? Number(e.target.value) : null })}
-          />
-        </Field>
+        <Opening
+          label="Corner opening, mm"
+          value={body.table.corner_mouth_mm ?? null}
+          set={(corner_mouth_mm) => table({ corner_mouth_mm })}
+        />
+        <Opening
+          label="Side opening, mm"
+          value={body.table.side_mouth_mm ?? null}
+          set={(side_mouth_mm) => table({ side_mouth_mm })}
+        />
         <p className="quiet col-span-2 self-end text-sm">
           Between the cushion points. Left empty: the size's own; on pool tables 4½ in and 5 in.
         </p>
@@ -231,6 +138,122 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
         )}
       </div>
     </form>
+  );
+}
+
+type PlayedProps = { body: SetUp; words: Words; set: (body: SetUp) => void };
+
+/** What was played: the rules, how far, when, on which table. */
+function Played({ body, words, set }: PlayedProps) {
+  const match = (change: Partial<SetUp["match"]>) => set({ ...body, match: { ...body.match, ...change } });
+  const table = (change: Partial<SetUp["table"]>) => set({ ...body, table: { ...body.table, ...change } });
+  return (
+    <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
+      <SelectField
+        label="Match or practice"
+        words={words.match_kinds}
+        value={body.match.kind}
+        onPick={(kind) => match({ kind })}
+      />
+      <SelectField
+        label="Rules"
+        words={words.disciplines}
+        value={body.match.discipline}
+        onPick={(discipline) =>
+          set({
+            ...body,
+            match: { ...body.match, discipline, options: NOTHING_AGREED },
+            table: { ...body.table, size: tableFor(discipline, body.table.size) },
+          })
+        }
+      />
+      <Field label="Race to (racks)">
+        <input
+          className="input w-full"
+          type="number"
+          min={1}
+          max={100}
+          value={body.match.race_to ?? ""}
+          onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })}
+        />
+      </Field>
+      <SelectField
+        label="Who breaks next"
+        words={words.break_orders}
+        value={body.match.break_order}
+        onPick={(break_order) => match({ break_order })}
+      />
+      <Field label="Played on">
+        <input
+          className="input w-full"
+          type="date"
+          value={body.match.played_on ?? ""}
+          onChange={(e) => match({ played_on: e.target.value || null })}
+        />
+      </Field>
+      <SelectField
+        label="Table"
+        words={words.table_sizes}
+        value={body.table.size}
+        onPick={(size) => table({ size })}
+      />
+      <SelectField
+        label="Cloth"
+        words={words.cloth_speeds}
+        value={body.table.cloth}
+        onPick={(cloth) => table({ cloth })}
+      />
+    </div>
+  );
+}
+
+type SeatsProps = { all: { id: string; name: string }[]; chosen: number[]; set: (ids: number[]) => void };
+
+/** Who plays, in the order of the score. */
+function Seats({ all, chosen, set }: SeatsProps) {
+  const toggle = (id: number) =>
+    set(chosen.includes(id) ? chosen.filter((p) => p !== id) : [...chosen, id]);
+  return (
+    <fieldset>
+      <legend className="text-sm">Players, in the order of the score</legend>
+      <div className="flex flex-wrap gap-x-1">
+        {all.map((p) => {
+          const seat = chosen.indexOf(Number(p.id));
+          return (
+            <button
+              key={p.id}
+              type="button"
+              className="pick"
+              aria-pressed={seat >= 0}
+              onClick={() => toggle(Number(p.id))}
+            >
+              {seat >= 0 && <span className="num mr-1">{seat + 1}.</span>}
+              {p.name}
+            </button>
+          );
+        })}
+      </div>
+      <NewPlayer onMade={(id) => set([...chosen, id])} />
+    </fieldset>
+  );
+}
+
+type OpeningProps = { label: string; value: number | null; set: (value: number | null) => void };
+
+/** A pocket's opening as it was measured. */
+function Opening({ label, value, set }: OpeningProps) {
+  return (
+    <Field label={label}>
+      <input
+        className="input w-full"
+        type="number"
+        min={60}
+        max={230}
+        step={0.1}
+        value={value ?? ""}
+        onChange={(e) => set(e.target.value ? Number(e.target.value) : null)}
+      />
+    </Field>
   );
 }
 

@@ -14,7 +14,6 @@ import { TypedInput } from "../keeping/typed";
 type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units; free: boolean };
 
 export function PlanSlip({ number, shot, before, words, units, free }: Props) {
-  const [gapOpen, setGapOpen] = useState(false);
   const recording = useDesk((s) => s.recording);
   const { plan } = shot;
   const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
@@ -25,19 +24,70 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
   );
   const pockets = Object.fromEntries(Object.entries(words.pockets).map(([c, t]) => [c, capital(t)]));
   const set = (change: Partial<Shot["plan"]>) => act.setPlan(number, change);
-  const snooker = recording?.match.discipline === "snooker";
   const safe = plan.choice === "safety";
+  const planned = { number, plan, balls, pockets, words, set };
   return (
     <div>
       {number === 1 && <RackFields players={players} words={words} />}
-      {number > 1 && (shot.gap !== null || gapOpen) && (
+      <Shooter number={number} shot={shot} players={players} words={words} />
+      <Chosen plan={plan} words={words} set={set} />
+      <BallRow {...planned} free={recording?.match.discipline === "snooker" && (free || plan.free_ball)} />
+      {plan.kind === "break" && (
+        <Row label="Hit">
+          <Choose
+            label="How the break is meant to hit its ball"
+            words={words.break_hits}
+            value={plan.hit}
+            onPick={(hit) => set({ hit })}
+          />
+        </Row>
+      )}
+      {!safe && plan.kind !== "break" && <PocketRow {...planned} />}
+      <Row label="Cue ball to">
+        <TargetRow shot={shot} balls={balls} words={words} units={units} number={number} />
+      </Row>
+      {["point", "window", "either"].includes(plan.target.kind) && (
+        <Row label="If it misses">
+          <Pick
+            label="Better error"
+            words={words.better_errors}
+            value={plan.better_error}
+            clear
+            onPick={(better_error) => set({ better_error })}
+          />
+        </Row>
+      )}
+      {!safe && <NextBall {...planned} />}
+      <VisitPlan number={number} shot={shot} before={before} words={words} />
+      <Row label="Known how">
+        <Pick
+          label="How the intent is known"
+          words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }}
+          value={plan.intent}
+          clear
+          onPick={(intent) => set({ intent })}
+        />
+      </Row>
+    </div>
+  );
+}
+
+type ShooterProps = { number: number; shot: Shot; players: Record<string, string>; words: Words };
+
+/** Who plays; and whether the log goes on from the shot before. */
+function Shooter({ number, shot, players, words }: ShooterProps) {
+  const [gapOpen, setGapOpen] = useState(false);
+  const gap = shot.gap !== null || gapOpen;
+  return (
+    <>
+      {number > 1 && gap && (
         <Row label="Follows on">
           <Choose
             label="Why the log does not go on from the shot before"
             words={words.gaps}
             value={shot.gap}
             none="yes, from the shot before"
-            onPick={(gap) => act.setShot(number, { gap })}
+            onPick={(why) => act.setShot(number, { gap: why })}
           />
         </Row>
       )}
@@ -48,7 +98,7 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
           value={shot.shooter}
           onPick={(id) => id && act.setShot(number, { shooter: id })}
         />
-        {number > 1 && shot.gap === null && !gapOpen && (
+        {number > 1 && !gap && (
           <button
             type="button"
             className="text-primary px-[0.35rem] text-left text-sm underline"
@@ -58,6 +108,17 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
           </button>
         )}
       </Row>
+    </>
+  );
+}
+
+type Plan = Shot["plan"];
+type Set = (change: Partial<Plan>) => void;
+
+/** Attack or safety, why, and the kind of shot. */
+function Chosen({ plan, words, set }: { plan: Plan; words: Words; set: Set }) {
+  return (
+    <>
       <Row label="Choice">
         <Pick
           label="Choice"
@@ -83,125 +144,108 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
           onPick={(kind) => kind && set({ kind })}
         />
       </Row>
-      <Row label={safe ? "Hits ball" : "Ball"}>
-        {Object.keys(balls).length > 16 ? (
-          <Choose
-            label="Planned ball"
-            words={balls}
-            value={plan.ball}
-            none="click it, or choose"
-            onPick={(ball) => ball && act.pickBall(number, ball)}
-          />
-        ) : (
-          <Pick
-            label="Planned ball"
-            words={balls}
-            value={plan.ball}
-            onPick={(ball) => ball && act.pickBall(number, ball)}
-          />
-        )}
-        {snooker && (free || plan.free_ball) && (
-          <Pick
-            label="Free ball"
-            words={{ free: "as a free ball" }}
-            value={plan.free_ball ? "free" : null}
-            clear
-            onPick={(code) => set({ free_ball: code !== null })}
-          />
-        )}
-        {!Object.keys(balls).length && <span className="quiet text-sm">place the balls first</span>}
-      </Row>
-      {plan.kind === "break" && (
-        <Row label="Hit">
-          <Choose
-            label="How the break is meant to hit its ball"
-            words={words.break_hits}
-            value={plan.hit}
-            onPick={(hit) => set({ hit })}
-          />
-        </Row>
-      )}
-      {!safe && plan.kind !== "break" && (
-        <Row label="Pocket">
-          <div className="grid grid-cols-[1fr_5.2rem] gap-2">
-            <Choose
-              label="Planned pocket"
-              words={pockets}
-              value={plan.pocket}
-              onPick={(p) => set({ pocket: p as PocketName | null })}
-            />
-            <Choose
-              label="Part of the pocket, seen from the ball"
-              words={words.pocket_parts}
-              value={plan.part}
-              none="any part"
-              onPick={(part) => set({ part })}
-            />
-          </div>
-        </Row>
-      )}
-      <Row label="Cue ball to">
-        <TargetRow shot={shot} balls={balls} words={words} units={units} number={number} />
-      </Row>
-      {["point", "window", "either"].includes(plan.target.kind) && (
-        <Row label="If it misses">
-          <Pick
-            label="Better error"
-            words={words.better_errors}
-            value={plan.better_error}
-            clear
-            onPick={(better_error) => set({ better_error })}
-          />
-        </Row>
-      )}
-      {!safe && (
-        <Row label="Next ball">
-          <div className="grid grid-cols-[3.2rem_1fr_4.6rem] gap-2">
-            <Choose
-              label="Next ball"
-              words={omit(balls, plan.ball)}
-              value={plan.next_ball}
-              none="–"
-              onPick={(next_ball) => set({ next_ball })}
-            />
-            <Choose
-              label="Next pocket"
-              words={pockets}
-              value={plan.next_pocket}
-              none="likeliest"
-              onPick={(p) => set({ next_pocket: p as PocketName | null })}
-            />
-            <span className="flex items-baseline gap-1 text-sm">
-              <TypedInput
-                key={number}
-                className="plain num text-right"
-                inputMode="numeric"
-                aria-label="Wanted cut on the next ball, degrees"
-                placeholder="cut"
-                value={String(plan.wanted_angle ?? "")}
-                asOneStep={asOneStep}
-                take={(text) => {
-                  const value = text.trim() === "" ? null : Number(text);
-                  if (value === null || (Number.isFinite(value) && value >= 0 && value < 90))
-                    set({ wanted_angle: value });
-                }}
-              />
-              °
-            </span>
-          </div>
-        </Row>
-      )}
-      <VisitPlan number={number} shot={shot} before={before} words={words} />
-      <Row label="Known how">
-        <Pick
-          label="How the intent is known"
-          words={{ stated: "stated", remembered: "remembered", inferred: "inferred" }}
-          value={plan.intent}
-          clear
-          onPick={(intent) => set({ intent })}
+    </>
+  );
+}
+
+type Planned = {
+  number: number;
+  plan: Plan;
+  balls: Record<string, string>;
+  pockets: Record<string, string>;
+  words: Words;
+  set: Set;
+};
+
+function BallRow({ number, plan, balls, set, free }: Planned & { free: boolean }) {
+  const many = Object.keys(balls).length > 16;
+  const pick = (ball: string | null) => ball && act.pickBall(number, ball);
+  return (
+    <Row label={plan.choice === "safety" ? "Hits ball" : "Ball"}>
+      {many ? (
+        <Choose
+          label="Planned ball"
+          words={balls}
+          value={plan.ball}
+          none="click it, or choose"
+          onPick={pick}
         />
-      </Row>
-    </div>
+      ) : (
+        <Pick label="Planned ball" words={balls} value={plan.ball} onPick={pick} />
+      )}
+      {free && (
+        <Pick
+          label="Free ball"
+          words={{ free: "as a free ball" }}
+          value={plan.free_ball ? "free" : null}
+          clear
+          onPick={(code) => set({ free_ball: code !== null })}
+        />
+      )}
+      {!Object.keys(balls).length && <span className="quiet text-sm">place the balls first</span>}
+    </Row>
+  );
+}
+
+function PocketRow({ plan, pockets, words, set }: Planned) {
+  return (
+    <Row label="Pocket">
+      <div className="grid grid-cols-[1fr_5.2rem] gap-2">
+        <Choose
+          label="Planned pocket"
+          words={pockets}
+          value={plan.pocket}
+          onPick={(p) => set({ pocket: p as PocketName | null })}
+        />
+        <Choose
+          label="Part of the pocket, seen from the ball"
+          words={words.pocket_parts}
+          value={plan.part}
+          none="any part"
+          onPick={(part) => set({ part })}
+        />
+      </div>
+    </Row>
+  );
+}
+
+function NextBall({ number, plan, balls, pockets, set }: Planned) {
+  return (
+    <Row label="Next ball">
+      <div className="grid grid-cols-[3.2rem_1fr_4.6rem] gap-2">
+        <Choose
+          label="Next ball"
+          words={omit(balls, plan.ball)}
+          value={plan.next_ball}
+          none="–"
+          onPick={(next_ball) => set({ next_ball })}
+        />
+        <Choose
+          label="Next pocket"
+          words={pockets}
+          value={plan.next_pocket}
+          none="likeliest"
+          onPick={(p) => set({ next_pocket: p as PocketName | null })}
+        />
+        <span className="flex items-baseline gap-1 text-sm">
+          <TypedInput
+            key={number}
+            className="plain num text-right"
+            inputMode="numeric"
+            aria-label="Wanted cut on the next ball, degrees"
+            placeholder="cut"
+            value={String(plan.wanted_angle ?? "")}
+            asOneStep={asOneStep}
+            take={(text) => {
+              const value = text.trim() === "" ? null : Number(text);
+              if (value === null || (Number.isFinite(value) && value >= 0 && value < 90))
+                set({ wanted_angle: value });
+            }}
+          />
+          °
+        </span>
+      </div>
+    </Row>
   );
 }
 

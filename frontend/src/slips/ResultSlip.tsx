@@ -41,7 +41,6 @@ export function ResultSlip({
   const recording = useDesk((s) => s.recording);
   const used = useDesk((s) => s.game?.options_used) ?? [];
   const snooker = recording?.match.discipline === "snooker";
-  const moved = inOrder(Object.keys(result.moved));
   return (
     <div>
       <div className="flex flex-wrap gap-2 py-1">
@@ -61,6 +60,63 @@ export function ResultSlip({
           Not potted <kbd className="key">{keyOf("missed")}</kbd>
         </button>
       </div>
+      <Down number={number} shot={shot} result={result} words={words} />
+      <Row label="Foul">
+        <Choose
+          label="Foul"
+          words={words.fouls}
+          value={result.foul}
+          none="none"
+          onPick={(foul) => act.setResult(number, { foul })}
+        />
+      </Row>
+      {result.foul && snooker && <SnookerFoul number={number} shot={shot} before={before} />}
+      {shot.plan.kind === "break" && used.includes("break_condition") && (
+        <BreakCounts key={number} number={number} shot={shot} />
+      )}
+      <Row label="Cue ball">
+        {cueDown ? (
+          <span className="text-sm">down</span>
+        ) : result.cue_end ? (
+          <span className="num text-sm">{diamonds(result.cue_end, diamond)}</span>
+        ) : (
+          <span className="text-sm">click the table where it ended</span>
+        )}
+      </Row>
+      <MovedRow number={number} before={before} result={result} />
+      <Filmed number={number} shot={shot} review={review} />
+      {review && Object.keys(review.respot).length > 0 && (
+        <Row label="Comes back">
+          <button
+            type="button"
+            className="text-primary text-sm underline"
+            onClick={() => act.respot(number)}
+          >
+            put {Object.keys(review.respot).map(theBall).join(", ")} on the spot
+          </button>{" "}
+          <kbd className="key">{keyOf("respot")}</kbd>
+        </Row>
+      )}
+      {review && review.ruling.length > 0 && (
+        <Row label="By the rules">
+          <span className="text-sm">{review.ruling.join("; ")}</span>
+        </Row>
+      )}
+      {shot.result && <Referee key={`ruled${number}`} number={number} shot={shot} />}
+      {shot.result && shot.plan.kind !== "break" && (
+        <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />
+      )}
+    </div>
+  );
+}
+
+type ResultOf = { number: number; shot: Shot; result: Result };
+type Result = NonNullable<Shot["result"]>;
+
+/** What fell where, and what left the table. */
+function Down({ number, shot, result, words }: ResultOf & { words: Words }) {
+  return (
+    <>
       <Row label="Down">
         {result.potted.map((fallen) => (
           <span key={fallen.ball} className="mr-2 inline-block text-sm">
@@ -94,94 +150,62 @@ export function ResultSlip({
           ))}
         </Row>
       )}
-      <Row label="Foul">
-        <Choose
-          label="Foul"
-          words={words.fouls}
-          value={result.foul}
-          none="none"
-          onPick={(foul) => act.setResult(number, { foul })}
-        />
-      </Row>
-      {result.foul && snooker && <SnookerFoul number={number} shot={shot} before={before} />}
-      {shot.plan.kind === "break" && used.includes("break_condition") && (
-        <BreakCounts key={number} number={number} shot={shot} />
-      )}
-      <Row label="Cue ball">
-        {cueDown ? (
-          <span className="text-sm">down</span>
-        ) : result.cue_end ? (
-          <span className="num text-sm">{diamonds(result.cue_end, diamond)}</span>
-        ) : (
-          <span className="text-sm">click the table where it ended</span>
-        )}
-      </Row>
-      <Row label="Moved">
-        {moved.map((b) => (
-          <span key={b} className="mr-2 inline-block text-sm">
-            {b in before && !result.potted.some((p) => p.ball === b)
-              ? theBall(b)
-              : `${theBall(b)} (spotted)`}{" "}
-            <button
-              type="button"
-              className="text-primary underline"
-              onClick={() => {
-                const rest = { ...result.moved };
-                delete rest[b];
-                act.setResult(number, { moved: rest });
-              }}
-            >
-              undo
-            </button>
-          </span>
-        ))}
-        {!moved.length && <span className="quiet text-sm">nothing else; drag a ball that moved</span>}
-      </Row>
-      <Row label="In the video">
-        <TimeField
-          label="Struck at, minutes and seconds of the recording"
-          value={shot.time_s}
-          set={(time_s) => act.setShot(number, { time_s })}
-        />
-        <span className="quiet px-1 text-sm">to</span>
-        <TimeField
-          label="Balls still at, minutes and seconds of the recording"
-          value={shot.end_s}
-          set={(end_s) => act.setShot(number, { end_s })}
-        />
-        {review && review.took_s !== null && (
-          <span className="block text-sm">
-            the shot took <span className="num">{review.took_s.toFixed(1)}</span> s
-          </span>
-        )}
-        {review && review.waited_s !== null && (
-          <span className="block text-sm">
-            <span className="num">{review.waited_s.toFixed(1)}</span> s after the shot before
-          </span>
-        )}
-      </Row>
-      {review && Object.keys(review.respot).length > 0 && (
-        <Row label="Comes back">
+    </>
+  );
+}
+
+/** Balls that moved without falling. */
+function MovedRow({ number, before, result }: { number: number; before: Places; result: Result }) {
+  const moved = inOrder(Object.keys(result.moved));
+  return (
+    <Row label="Moved">
+      {moved.map((b) => (
+        <span key={b} className="mr-2 inline-block text-sm">
+          {b in before && !result.potted.some((p) => p.ball === b) ? theBall(b) : `${theBall(b)} (spotted)`}{" "}
           <button
             type="button"
-            className="text-primary text-sm underline"
-            onClick={() => act.respot(number)}
+            className="text-primary underline"
+            onClick={() => {
+              const rest = { ...result.moved };
+              delete rest[b];
+              act.setResult(number, { moved: rest });
+            }}
           >
-            put {Object.keys(review.respot).map(theBall).join(", ")} on the spot
-          </button>{" "}
-          <kbd className="key">{keyOf("respot")}</kbd>
-        </Row>
+            undo
+          </button>
+        </span>
+      ))}
+      {!moved.length && <span className="quiet text-sm">nothing else; drag a ball that moved</span>}
+    </Row>
+  );
+}
+
+/** When it was struck and when the balls lay still, on the recording's clock. */
+function Filmed({ number, shot, review }: { number: number; shot: Shot; review: Review | undefined }) {
+  return (
+    <Row label="In the video">
+      <TimeField
+        label="Struck at, minutes and seconds of the recording"
+        value={shot.time_s}
+        set={(time_s) => act.setShot(number, { time_s })}
+      />
+      <span className="quiet px-1 text-sm">to</span>
+      <TimeField
+        label="Balls still at, minutes and seconds of the recording"
+        value={shot.end_s}
+        set={(end_s) => act.setShot(number, { end_s })}
+      />
+      {review && review.took_s !== null && (
+        <span className="block text-sm">
+          the shot took <span className="num">{review.took_s.toFixed(1)}</span> s
+        </span>
       )}
-      {review && review.ruling.length > 0 && (
-        <Row label="By the rules">
-          <span className="text-sm">{review.ruling.join("; ")}</span>
-        </Row>
+      {review && review.waited_s !== null && (
+        <span className="block text-sm">
+          <span className="num">{review.waited_s.toFixed(1)}</span> s after the shot before
+        </span>
       )}
-      {shot.result && <Referee key={`ruled${number}`} number={number} shot={shot} />}
-      {shot.result && shot.plan.kind !== "break" && (
-        <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />
-      )}
-    </div>
+    </Row>
   );
 }
 

@@ -28,7 +28,6 @@ type Props = {
 export function WorthSlip({ number, shot, review, words, units, worth, measure, who, ask, found }: Props) {
   const { judgement } = shot;
   const set = (change: Partial<Shot["judgement"]>) => act.setJudgement(number, change);
-  const proposed = review?.proposal?.grade ?? null;
   const toggle = (cause: string) =>
     set(
       judgement.causes.includes(cause)
@@ -54,28 +53,7 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
       </div>
       <div className="rule mt-1 border-t pt-1">
         <Row label="Position">
-          <div role="group" aria-label="Grade of the position" className="flex flex-wrap">
-            {Object.entries(words.grades).map(([code, text]) => (
-              <button
-                key={code}
-                type="button"
-                className="pick text-sm"
-                aria-pressed={(judgement.grade ?? proposed) === code}
-                onClick={() => set({ grade: judgement.grade === code ? null : code })}
-              >
-                {lower(text)}
-              </button>
-            ))}
-          </div>
-          <p className="quiet text-xs">
-            {judgement.grade
-              ? proposed && proposed !== judgement.grade
-                ? `yours; proposed: ${lower(words.grades[proposed] ?? proposed)}`
-                : "yours"
-              : proposed
-                ? `proposed: ${review?.proposal?.reasons.join("; ")}`
-                : (review?.proposal?.reasons.join("; ") ?? "no position to grade")}
-          </p>
+          <Grade judgement={judgement} review={review} words={words} set={set} />
         </Row>
         <Row label="Decision">
           <Pick
@@ -116,53 +94,7 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
             />
           </Row>
         )}
-        <Row label="Ask">
-          <TypedInput
-            key={number}
-            className="plain text-sm"
-            aria-label="Open question to the player"
-            placeholder="an open question to the player"
-            maxLength={1000}
-            value={judgement.question}
-            take={(question) => set({ question })}
-            asOneStep={asOneStep}
-          />
-        </Row>
-        <Row label="Lesson">
-          <TypedInput
-            key={number}
-            className="plain text-sm"
-            aria-label="Lesson of this shot"
-            placeholder="what it teaches, for the story of the rack"
-            maxLength={300}
-            value={judgement.lesson}
-            take={(lesson) => set({ lesson })}
-            asOneStep={asOneStep}
-          />
-        </Row>
-        <Row label="Notes">
-          <TypedArea
-            key={number}
-            className="plain text-sm"
-            rows={2}
-            aria-label="Notes"
-            maxLength={4000}
-            value={shot.notes}
-            take={(notes) => act.setShot(number, { notes })}
-            asOneStep={asOneStep}
-          />
-        </Row>
-        <Row label="Tags">
-          <TypedInput
-            key={number}
-            className="plain text-sm"
-            aria-label="Tags, separated by commas"
-            placeholder="separated by commas"
-            value={shot.tags.join(", ")}
-            take={(text) => act.setShot(number, { tags: tagsOf(text) })}
-            asOneStep={asOneStep}
-          />
-        </Row>
+        <Written number={number} shot={shot} set={set} />
         <Row label="Counts">
           <select
             className="plain text-sm"
@@ -180,6 +112,97 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
         </Row>
       </div>
     </div>
+  );
+}
+
+type Judgement = Shot["judgement"];
+type Set = (change: Partial<Judgement>) => void;
+type GradeProps = { judgement: Judgement; review: Review | undefined; words: Words; set: Set };
+
+/** The grade of the position: the reviewer's, or the one that is proposed and why. */
+function Grade({ judgement, review, words, set }: GradeProps) {
+  const proposed = review?.proposal?.grade ?? null;
+  return (
+    <>
+      <div role="group" aria-label="Grade of the position" className="flex flex-wrap">
+        {Object.entries(words.grades).map(([code, text]) => (
+          <button
+            key={code}
+            type="button"
+            className="pick text-sm"
+            aria-pressed={(judgement.grade ?? proposed) === code}
+            onClick={() => set({ grade: judgement.grade === code ? null : code })}
+          >
+            {lower(text)}
+          </button>
+        ))}
+      </div>
+      <p className="quiet text-xs">
+        {judgement.grade
+          ? proposed && proposed !== judgement.grade
+            ? `yours; proposed: ${lower(words.grades[proposed] ?? proposed)}`
+            : "yours"
+          : proposed
+            ? `proposed: ${review?.proposal?.reasons.join("; ")}`
+            : (review?.proposal?.reasons.join("; ") ?? "no position to grade")}
+      </p>
+    </>
+  );
+}
+
+/** What the reviewer writes of a shot: a question, its lesson, notes and tags. */
+function Written({ number, shot, set }: { number: number; shot: Shot; set: Set }) {
+  const { judgement } = shot;
+  return (
+    <>
+      <Row label="Ask">
+        <TypedInput
+          key={number}
+          className="plain text-sm"
+          aria-label="Open question to the player"
+          placeholder="an open question to the player"
+          maxLength={1000}
+          value={judgement.question}
+          take={(question) => set({ question })}
+          asOneStep={asOneStep}
+        />
+      </Row>
+      <Row label="Lesson">
+        <TypedInput
+          key={number}
+          className="plain text-sm"
+          aria-label="Lesson of this shot"
+          placeholder="what it teaches, for the story of the rack"
+          maxLength={300}
+          value={judgement.lesson}
+          take={(lesson) => set({ lesson })}
+          asOneStep={asOneStep}
+        />
+      </Row>
+      <Row label="Notes">
+        <TypedArea
+          key={number}
+          className="plain text-sm"
+          rows={2}
+          aria-label="Notes"
+          maxLength={4000}
+          value={shot.notes}
+          take={(notes) => act.setShot(number, { notes })}
+          asOneStep={asOneStep}
+        />
+      </Row>
+      <Row label="Tags">
+        <TypedInput
+          key={number}
+          className="plain text-sm"
+          aria-label="Tags, separated by commas"
+          placeholder="separated by commas"
+          value={shot.tags.join(", ")}
+          take={(text) => act.setShot(number, { tags: tagsOf(text) })}
+          asOneStep={asOneStep}
+        />
+      </Row>
+    </>
   );
 }
 

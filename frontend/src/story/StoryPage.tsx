@@ -91,9 +91,6 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
     length: session.length_unit as Units["length"],
     speed: session.speed_unit as Units["speed"],
   };
-  const level = one
-    ? lower(words.levels[recording.players.find((p) => p.id === one.shot.shooter)?.level ?? ""] ?? "")
-    : "";
   const worth = story.shots[shotNumber - 1];
   return (
     <Shell
@@ -140,28 +137,15 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
           >
             <h1 className="pt-1 text-base font-bold">Story of rack {number}</h1>
             <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />
-            <section className="rule mt-1 border-t pt-1" aria-label={`What shot ${shotNumber} was worth`}>
-              <h2 className="quiet text-sm">
-                Shot {shotNumber}
-                {one && `, ${came(one.shot)}`}
-              </h2>
-              {worth?.before !== null && worth && one ? (
-                <WorthParts
-                  shot={worth}
-                  measure={measureOf(story.measure)}
-                  words={words}
-                  units={units}
-                  who={`${name(one.shot.shooter)}, ${level} model`}
-                />
-              ) : (
-                <p className="quiet text-sm italic">
-                  ○{" "}
-                  {worth?.state === "waiting" || worth?.state === "running"
-                    ? "being worked out"
-                    : worth?.reason || "not analysed"}
-                </p>
-              )}
-            </section>
+            <Worth
+              shot={one?.shot}
+              worth={worth}
+              number={shotNumber}
+              story={story}
+              recording={recording}
+              words={words}
+              units={units}
+            />
             <Turning
               story={story}
               go={go}
@@ -186,6 +170,46 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
         />
       </div>
     </Shell>
+  );
+}
+
+type WorthProps = {
+  shot: Shot | undefined;
+  worth: Story["shots"][number] | undefined;
+  number: number;
+  story: Story;
+  recording: DeskView["recording"];
+  words: Words;
+  units: Units;
+};
+
+/** What the shot was worth, or why that is not known. */
+function Worth({ shot, worth, number, story, recording, words, units }: WorthProps) {
+  const player = recording.players.find((p) => p.id === shot?.shooter);
+  const level = lower(words.levels[player?.level ?? ""] ?? "");
+  return (
+    <section className="rule mt-1 border-t pt-1" aria-label={`What shot ${number} was worth`}>
+      <h2 className="quiet text-sm">
+        Shot {number}
+        {shot && `, ${came(shot)}`}
+      </h2>
+      {worth?.before !== null && worth && shot ? (
+        <WorthParts
+          shot={worth}
+          measure={measureOf(story.measure)}
+          words={words}
+          units={units}
+          who={`${player?.name ?? shot.shooter}, ${level} model`}
+        />
+      ) : (
+        <p className="quiet text-sm italic">
+          ○{" "}
+          {worth?.state === "waiting" || worth?.state === "running"
+            ? "being worked out"
+            : worth?.reason || "not analysed"}
+        </p>
+      )}
+    </section>
   );
 }
 

@@ -3,11 +3,11 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useState, type ReactNode } from "react";
 import { api, take } from "../api/client";
 import { videoQuery } from "../api/queries";
-import type { RecordingView, VideoPart } from "../api/types";
+import type { RecordingView, VideoIntake, VideoPart } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { clock, seconds, size } from "../units/units";
 import { FromFolder } from "./FromFolder";
-import { giveUp, goOn, pause, playable, putAway, send, useSending } from "./sending";
+import { giveUp, goOn, pause, playable, putAway, send, useSending, type Sending } from "./sending";
 import { VttPanel } from "./VttPanel";
 
 export function VideoSection({ recording }: { recording: RecordingView }) {
@@ -46,9 +46,7 @@ export function VideoSection({ recording }: { recording: RecordingView }) {
             className="text-primary underline"
             onClick={() =>
               void act(async () => {
-                await take(
-                  api.POST("/api/videos/{part_id}/restore", { params: { path: { part_id: removed.id } } }),
-                );
+                await putBack(removed);
                 setRemoved(null);
               })
             }
@@ -58,102 +56,23 @@ export function VideoSection({ recording }: { recording: RecordingView }) {
         </p>
       )}
       {parts.length > 0 && (
-        <table className="mt-2 w-full text-left text-sm">
-          <thead className="quiet">
-            <tr className="rule border-b">
-              <th className="py-1">Part</th>
-              <th>Starts at</th>
-              <th>Lasts</th>
-              <th className="hidden sm:table-cell">Picture</th>
-              <th className="hidden text-right sm:table-cell">Size</th>
-              <th>
-                <span className="sr-only">Take out</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {parts.map((part, i) => (
-              <PartRow
-                key={part.id}
-                part={part}
-                before={i ? (parts[i - 1] ?? null) : null}
-                move={(starts_at_s) =>
-                  act(() =>
-                    take(
-                      api.PUT("/api/videos/{part_id}", {
-                        params: { path: { part_id: part.id } },
-                        body: { starts_at_s },
-                      }),
-                    ),
-                  )
-                }
-                remove={() =>
-                  act(async () => {
-                    await take(
-                      api.DELETE("/api/videos/{part_id}", { params: { path: { part_id: part.id } } }),
-                    );
-                    setRemoved(part);
-                  })
-                }
-              />
-            ))}
-          </tbody>
-        </table>
+        <PartTable
+          parts={parts}
+          move={(part, starts_at_s) => act(() => changed(part, starts_at_s))}
+          remove={(part) =>
+            act(async () => {
+              await takenOut(part);
+              setRemoved(part);
+            })
+          }
+        />
       )}
-      {sending.map((one) =>
-        one.state === "refused" ? (
-          <Coming key={one.key} name={one.name} share={null} words={one.words} loud>
-            <Do run={() => putAway(one)}>put away</Do>
-          </Coming>
-        ) : (
-          <Coming
-            key={one.key}
-            name={one.name}
-            share={one.sent / one.bytes}
-            words={
-              one.words ||
-              `${one.state === "paused" ? "paused, " : ""}${size(one.sent)} of ${size(one.bytes)}`
-            }
-            loud={one.state === "broken"}
-          >
-            {one.state === "sending" ? (
-              <Do run={() => void pause(one)}>pause</Do>
-            ) : (
-              <Do run={() => goOn(one)}>go on</Do>
-            )}
-            <Do run={() => void giveUp(one).then(again)}>give up</Do>
-          </Coming>
-        ),
-      )}
-      {intakes
-        .filter((one) => one.state === "checking")
-        .map((one) => (
-          <Coming key={one.id} name={one.name} share={one.examined} words="reading every frame's time">
-            <Do run={() => void refuse(one.id)}>give up</Do>
-          </Coming>
-        ))}
-      {intakes
-        .filter((one) => one.state === "refused")
-        .map((one) => (
-          <Coming key={one.id} name={one.name} share={null} words={one.words} loud>
-            <Do run={() => void refuse(one.id)}>put away</Do>
-          </Coming>
-        ))}
-      {intakes
-        .filter(
-          (one) =>
-            one.state === "receiving" && !sending.some((s) => s.name === one.name && s.bytes === one.bytes),
-        )
-        .map((one) => (
-          <Coming
-            key={one.id}
-            name={one.name}
-            share={one.arrived / one.bytes}
-            words={`stopped at ${size(one.arrived)} of ${size(one.bytes)}: choose the same file again to go on`}
-          >
-            <Do run={() => void refuse(one.id)}>give up</Do>
-          </Coming>
-        ))}
+      <Arriving
+        sending={sending}
+        intakes={intakes}
+        again={() => void again()}
+        refuse={(id) => void refuse(id)}
+      />
       <div className="mt-3 flex flex-wrap items-center gap-4 text-sm">
         <label className="btn btn-sm">
           Add a video file
@@ -190,6 +109,118 @@ export function VideoSection({ recording }: { recording: RecordingView }) {
       </p>
       {parts.length > 0 && <VttPanel recording={recording} parts={parts} />}
     </section>
+  );
+}
+
+const changed = (part: VideoPart, starts_at_s: number) =>
+  take(api.PUT("/api/videos/{part_id}", { params: { path: { part_id: part.id } }, body: { starts_at_s } }));
+const takenOut = (part: VideoPart) =>
+  take(api.DELETE("/api/videos/{part_id}", { params: { path: { part_id: part.id } } }));
+const putBack = (part: VideoPart) =>
+  take(api.POST("/api/videos/{part_id}/restore", { params: { path: { part_id: part.id } } }));
+
+type TableProps = {
+  parts: VideoPart[];
+  move: (part: VideoPart, starts: number) => Promise<void>;
+  remove: (part: VideoPart) => Promise<void>;
+};
+
+function PartTable({ parts, move, remove }: TableProps) {
+  return (
+    <table className="mt-2 w-full text-left text-sm">
+      <thead className="quiet">
+        <tr className="rule border-b">
+          <th className="py-1">Part</th>
+          <th>Starts at</th>
+          <th>Lasts</th>
+          <th className="hidden sm:table-cell">Picture</th>
+          <th className="hidden text-right sm:table-cell">Size</th>
+          <th>
+            <span className="sr-only">Take out</span>
+          </th>
+        </tr>
+      </thead>
+      <tbody>
+        {parts.map((part, i) => (
+          <PartRow
+            key={part.id}
+            part={part}
+            before={i ? (parts[i - 1] ?? null) : null}
+            move={(starts) => move(part, starts)}
+            remove={() => remove(part)}
+          />
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+type ArrivingProps = {
+  sending: Sending[];
+  intakes: VideoIntake[];
+  again: () => void;
+  refuse: (id: string) => void;
+};
+
+/** Files on their way, by what they wait for: this browser, the look at their frames, or somebody to go on. */
+function Arriving({ sending, intakes, again, refuse }: ArrivingProps) {
+  return (
+    <>
+      {sending.map((one) =>
+        one.state === "refused" ? (
+          <Coming key={one.key} name={one.name} share={null} words={one.words} loud>
+            <Do run={() => putAway(one)}>put away</Do>
+          </Coming>
+        ) : (
+          <Coming
+            key={one.key}
+            name={one.name}
+            share={one.sent / one.bytes}
+            words={
+              one.words ||
+              `${one.state === "paused" ? "paused, " : ""}${size(one.sent)} of ${size(one.bytes)}`
+            }
+            loud={one.state === "broken"}
+          >
+            {one.state === "sending" ? (
+              <Do run={() => void pause(one)}>pause</Do>
+            ) : (
+              <Do run={() => goOn(one)}>go on</Do>
+            )}
+            <Do run={() => void giveUp(one).then(again)}>give up</Do>
+          </Coming>
+        ),
+      )}
+      {intakes
+        .filter((one) => one.state === "checking")
+        .map((one) => (
+          <Coming key={one.id} name={one.name} share={one.examined} words="reading every frame's time">
+            <Do run={() => refuse(one.id)}>give up</Do>
+          </Coming>
+        ))}
+      {intakes
+        .filter((one) => one.state === "refused")
+        .map((one) => (
+          <Coming key={one.id} name={one.name} share={null} words={one.words} loud>
+            <Do run={() => refuse(one.id)}>put away</Do>
+          </Coming>
+        ))}
+      {intakes
+        .filter(
+          (one) =>
+            one.state === "receiving" && !sending.some((s) => s.name === one.name && s.bytes === one.bytes),
+        )
+        .map((one) => (
+          <Coming
+            key={one.id}
+            name={one.name}
+            share={one.arrived / one.bytes}
+            words={`stopped at ${size(one.arrived)} of ${size(one.bytes)}: choose the same file again to go on`}
+          >
+            <Do run={() => refuse(one.id)}>give up</Do>
+          </Coming>
+        ))}
+    </>
   );
 }
 
