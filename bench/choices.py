@@ -20,7 +20,6 @@ from aretane.core.contest.strikes import mistaken, placed, played
 from aretane.core.contest.turn import Standing, judged
 from aretane.core.contest.verdicts import OVER
 from aretane.core.motion import Physics, Strike
-from aretane.core.runout.games import ROTATION
 from aretane.core.skill.scatter import apart_errors
 from aretane.web.analysing.work import ready
 
@@ -136,7 +135,7 @@ def speeds() -> Iterator[Row]:
         for turn in range(TIMED):
             at, told = make(turn), list[float]()
             began = time.perf_counter()
-            if at.discipline in ROTATION:  # a first ranking on rough maps, as the page asks for it
+            if at.game.in_order:  # a first ranking on rough maps, as the page asks for it
                 choices(at, *two_sides(at, "strong", "regular", 2.0), Physics(), 2, settle=False)
                 told.append(time.perf_counter())
             sides = two_sides(at, "strong", "regular")

@@ -3,15 +3,15 @@
 import pytest
 
 from aretane.core.equipment.layout import layout_faults
+from aretane.core.games import DISCIPLINES, options_for
 from aretane.core.log.shot import Rack
 from aretane.core.review.balance import flags
 from aretane.core.review.measure import measure
 from aretane.core.review.replay import Step, replay
-from aretane.core.rules import RackState, Rules, options_for, rules_for
+from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import PRESETS
 from aretane.core.statistics.numbers import Tallied, numbers_for, tally_rack
 from aretane.core.statistics.player_model import model_for
-from aretane.core.vocabulary import DISCIPLINES
 from aretane.demo.games import make_game
 from aretane.demo.generate import make_recording
 from aretane.demo.library import load

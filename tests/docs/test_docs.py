@@ -8,6 +8,7 @@ from pathlib import Path
 import pytest
 
 from aretane.core import vocabulary
+from aretane.core.games import DISCIPLINES
 from aretane.core.skill import PRESETS
 from aretane.formats.match_file import read
 from aretane.settings import PROJECT
@@ -47,7 +48,7 @@ def test_the_example_in_the_documents_is_a_good_file() -> None:
 def test_the_file_format_names_every_code_or_points_to_the_schema() -> None:
     text = (PROJECT / "docs" / "match-file.md").read_text()
     for table in (
-        "SHOT_KINDS", "CHOICES", "FOULS", "GRADES", "LEFT_OUT", "INTENT_SOURCES", "DISCIPLINES",
+        "SHOT_KINDS", "CHOICES", "FOULS", "GRADES", "LEFT_OUT", "INTENT_SOURCES",
         "MATCH_KINDS",
         "EVIDENCE", "GROUPS", "PLAN_STATES",
         "GAPS", "DEPTHS", "ENDINGS", "BREAK_CONDITIONS", "SCHOOLS", "CALLS", "IN_HAND",
@@ -55,6 +56,8 @@ def test_the_file_format_names_every_code_or_points_to_the_schema() -> None:
     ):  # fmt: skip
         for code in getattr(vocabulary, table):
             assert f"`{code}`" in text, (table, code)
+    for code in DISCIPLINES:
+        assert f"`{code}`" in text, code
 
 
 def test_the_levels_in_the_documents_are_the_programs() -> None:

@@ -3,7 +3,7 @@
 import pytest
 from flask.testing import FlaskClient
 
-from aretane.core.vocabulary import DISCIPLINES
+from aretane.core.games import DISCIPLINES
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES
 from aretane.formats.match_file import write

@@ -1,5 +1,6 @@
 /** Conditions under which the same position is asked about. Pure: no React. */
 import type { Choices, RecordingView } from "../api/types";
+import { disciplineOf } from "../words/disciplines";
 
 export type Condition = {
   form: "usual" | "fresh" | "tired";
@@ -23,8 +24,7 @@ const SCORES: Named[] = [
 ];
 
 /** Whether points decide, and not a last ball. */
-export const scored = (discipline: string): boolean =>
-  discipline === "snooker" || discipline === "straight-pool";
+export const scored = (discipline: string): boolean => disciplineOf(discipline).measure !== "chance";
 
 /** The conditions of a game: where points decide, the score is one. */
 export const conditions = (discipline: string): Named[] =>

@@ -3,6 +3,7 @@ import type { Game, Place, Places, PocketName, Shot } from "../api/types";
 import { ballForKey, rank } from "../table/colours";
 import { radius, settle } from "../table/geometry";
 import { mirrored, readLayout, turned, writeLayout } from "../table/layoutText";
+import { disciplineOf } from "../words/disciplines";
 import { edit, history, useDesk, type Slip } from "./deskStore";
 import * as rd from "./rackDoc";
 import { clicked, dragged } from "./targets";
@@ -219,7 +220,7 @@ export function addAfter(n: number): void {
   );
   const shot = rd.emptyShot(shooter, n === 0);
   const table = last ? (last.after ?? last.before) : {};
-  const inTurn = ["nine-ball", "ten-ball"].includes(recording?.match.discipline ?? "");
+  const inTurn = disciplineOf(recording?.match.discipline).order === "in-order";
   shot.plan.ball = inTurn ? rd.lowest(table) : null;
   const id = crypto.randomUUID();
   edit((d) => rd.insertAfter(d, last?.id ?? null, { id, shot }));

@@ -1,4 +1,5 @@
 /** The next rack of a recording, with its breaker as far as the log tells. */
+import { disciplineOf } from "../words/disciplines";
 import { api, take } from "../api/client";
 import { recordingQuery } from "../api/queries";
 import type { RecordingView } from "../api/types";
@@ -7,7 +8,7 @@ import type { RecordingView } from "../api/types";
 export function nextBreaker(recording: RecordingView): string | null {
   const ids = recording.players.map((p) => p.id);
   const last = recording.racks.at(-1);
-  if (recording.match.discipline === "straight-pool" && last) return null; // whoever is at the table goes on
+  if (disciplineOf(recording.match.discipline).crosses_racks && last) return null; // whoever is at the table goes on
   if (ids.length < 2 || !last) return ids[0] ?? null;
   if (recording.match.break_order === "winner") return last.winner;
   return last.breaker ? (ids.find((p) => p !== last.breaker) ?? null) : null;

@@ -7,6 +7,7 @@ import type { Options, SetUp, Words } from "../api/types";
 import { Field, SelectField } from "../parts/fields";
 import { AgreedOptions } from "./AgreedOptions";
 import { Problem } from "../shell/Problem";
+import { disciplineOf } from "../words/disciplines";
 import { useKept } from "../keeping/useKept";
 
 /** `kept`: the name under which this browser keeps what is typed until it is saved. */
@@ -29,9 +30,9 @@ const NOTHING_AGREED: Options = {
 
 /** The table a game is usually played on. */
 function tableFor(discipline: string, now: string): string {
-  if (discipline === "snooker") return "snooker-12";
-  if (discipline === "english-eight-ball") return "english-7";
-  return now.startsWith("pool") ? now : "pool-9";
+  const usual = disciplineOf(discipline).table;
+  const same = (table: string) => table.split("-")[0];
+  return same(now) === same(usual) ? now : usual;
 }
 
 export const emptySetUp = (): SetUp => ({

@@ -9,6 +9,7 @@ import { inOrder } from "../rack/rackDoc";
 import { TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
 import { capital, Choose, Pick, plainWords, Row } from "../parts/fields";
+import { disciplineOf } from "../words/disciplines";
 import { TypedInput } from "../keeping/typed";
 
 type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units; free: boolean };
@@ -31,7 +32,10 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
       {number === 1 && <RackFields players={players} words={words} />}
       <Shooter number={number} shot={shot} players={players} words={words} />
       <Chosen plan={plan} words={words} set={set} />
-      <BallRow {...planned} free={recording?.match.discipline === "snooker" && (free || plan.free_ball)} />
+      <BallRow
+        {...planned}
+        free={disciplineOf(recording?.match.discipline).fouls_score && (free || plan.free_ball)}
+      />
       {plan.kind === "break" && (
         <Row label="Hit">
           <Choose

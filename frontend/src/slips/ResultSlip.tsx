@@ -9,6 +9,7 @@ import { emptyResult, inOrder, unpot } from "../rack/rackDoc";
 import { BreakCounts, Referee, SnookerFoul } from "./Rulings";
 import { Choose, Row } from "../parts/fields";
 import { StruckLike } from "./StruckLike";
+import { disciplineOf } from "../words/disciplines";
 import { TypedInput } from "../keeping/typed";
 
 type Props = {
@@ -40,7 +41,7 @@ export function ResultSlip({
   const cueDown = result.potted.some((p) => p.ball === "cue") || result.off_table.includes("cue");
   const recording = useDesk((s) => s.recording);
   const used = useDesk((s) => s.game?.options_used) ?? [];
-  const snooker = recording?.match.discipline === "snooker";
+  const { fouls_score } = disciplineOf(recording?.match.discipline);
   return (
     <div>
       <div className="flex flex-wrap gap-2 py-1">
@@ -70,7 +71,7 @@ export function ResultSlip({
           onPick={(foul) => act.setResult(number, { foul })}
         />
       </Row>
-      {result.foul && snooker && <SnookerFoul number={number} shot={shot} before={before} />}
+      {result.foul && fouls_score && <SnookerFoul number={number} shot={shot} before={before} />}
       {shot.plan.kind === "break" && used.includes("break_condition") && (
         <BreakCounts key={number} number={number} shot={shot} />
       )}

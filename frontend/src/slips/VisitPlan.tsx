@@ -7,6 +7,7 @@ import { asOneStep, useDesk } from "../rack/deskStore";
 import { inOrder } from "../rack/rackDoc";
 import { ballsOf } from "../parts/ballText";
 import { Choose, Pick, plainWords, Row } from "../parts/fields";
+import { disciplineOf } from "../words/disciplines";
 import { TypedInput } from "../keeping/typed";
 
 const NOTHING: Visit = {
@@ -20,15 +21,11 @@ const NOTHING: Visit = {
   group_reason: "",
   state: null,
 };
-const GROUPS: Record<string, string[]> = {
-  "eight-ball": ["solids", "stripes"],
-  "english-eight-ball": ["reds", "yellows"],
-};
 
 type Props = { number: number; shot: Shot; before: Places; words: Words };
 
 export function VisitPlan({ number, shot, before, words }: Props) {
-  const discipline = useDesk((s) => s.recording?.match.discipline) ?? "";
+  const { groups, crosses_racks } = disciplineOf(useDesk((s) => s.recording?.match.discipline));
   const visit = shot.plan.visit;
   const [open, setOpen] = useState(visit !== null);
   const on = inOrder(Object.keys(before)).filter((ball) => ball !== "cue");
@@ -50,19 +47,18 @@ export function VisitPlan({ number, shot, before, words }: Props) {
     act.setPlan(number, { visit: JSON.stringify(next) === JSON.stringify(NOTHING) ? null : next });
   };
   const names = Object.fromEntries(on.map((ball) => [ball, ballName(ball)]));
-  const groups = GROUPS[discipline];
   return (
     <div className="rule mt-1 border-t pt-1">
       <Balls label="Order" hint="3 5 7 8" on={on} value={now.order} onChange={(order) => set({ order })} />
       <Row label="Key ball">
-        <div className={discipline === "straight-pool" ? "grid grid-cols-2 gap-2" : ""}>
+        <div className={crosses_racks ? "grid grid-cols-2 gap-2" : ""}>
           <Choose
             label="Key ball"
             words={names}
             value={now.key_ball}
             onPick={(key_ball) => set({ key_ball })}
           />
-          {discipline === "straight-pool" && (
+          {crosses_racks && (
             <Choose
               label="Break ball"
               words={names}
@@ -93,7 +89,7 @@ export function VisitPlan({ number, shot, before, words }: Props) {
         value={now.clusters}
         onChange={(clusters) => set({ clusters })}
       />
-      {groups && (
+      {groups.length > 0 && (
         <Row label="Group">
           <Pick
             label="Group chosen"

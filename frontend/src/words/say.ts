@@ -3,16 +3,14 @@
  * words; the JSX runtime beside this file puts all of it through `say`, so that no screen is half translated.
  * The table comes from the core's glossary (`./aretane types`).
  */
+import { disciplineOf } from "./disciplines";
 import glossary from "./glossary.json";
 
 export type Dialect = keyof typeof glossary;
 export type WordsChoice = "game" | "pool" | "snooker";
 
-const SNOOKER_WORDS = ["snooker", "english-eight-ball"];
-
 export function dialectOf(discipline: string | undefined, choice: WordsChoice): Dialect {
-  if (choice === "game") return SNOOKER_WORDS.includes(discipline ?? "") ? "snooker" : "pool";
-  return choice;
+  return choice === "game" ? disciplineOf(discipline).dialect : choice;
 }
 
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");

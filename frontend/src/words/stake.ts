@@ -1,5 +1,7 @@
 /** What is won by the shots of a game: straight pool is played over many racks. Pure: no React. */
-const crosses = (discipline: string | undefined): boolean => discipline === "straight-pool";
+import { disciplineOf } from "./disciplines";
+
+const crosses = (discipline: string | undefined): boolean => disciplineOf(discipline).crosses_racks;
 
 /** What a shot's chances are about. */
 export const stake = (discipline: string | undefined): string =>

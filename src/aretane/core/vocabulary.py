@@ -7,17 +7,6 @@ Words = dict[str, str]
 
 CUE = "cue"
 
-DISCIPLINES: Words = {
-    "nine-ball": "Nine-ball",
-    "ten-ball": "Ten-ball",
-    "eight-ball": "Eight-ball",
-    "straight-pool": "Straight pool (14.1)",
-    "english-eight-ball": "English eight-ball",
-    "snooker": "Snooker",
-}
-RACKS_CROSSED = frozenset(("straight-pool",))
-"""Disciplines in which score and runs go on from one rack to the next."""
-
 MATCH_KINDS: Words = {
     "match": "Match",
     "practice": "Practice, one person or both sides",

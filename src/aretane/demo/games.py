@@ -9,14 +9,16 @@ from aretane.core.chance.direct import likeliest
 from aretane.core.chance.finer import compensated
 from aretane.core.equipment.balls import is_red, value
 from aretane.core.equipment.layout import Layout, layout_faults
-from aretane.core.equipment.racking import racked, racked_again
-from aretane.core.equipment.spots import respotted, snooker_spots
+from aretane.core.equipment.racking import racked_again
+from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import Table
+from aretane.core.games import options_for
+from aretane.core.games.setting_up import racked, respotted
 from aretane.core.geometry import Point
 from aretane.core.motion import Motion, Strike
 from aretane.core.motion.play import STANDARD
 from aretane.core.motion.ready import ready
-from aretane.core.rules import RackState, Rules, fold, options_for, rules_for
+from aretane.core.rules import RackState, Rules, fold, rules_for
 from aretane.core.vocabulary import CUE
 from aretane.formats.match_file import MatchFile, TableShape, core_table
 from aretane.formats.shapes import ShotShape, to_core

@@ -11,10 +11,11 @@ from pydantic import Field, ValidationError
 from aretane.core import vocabulary as v
 from aretane.core.equipment.layout import layout_faults
 from aretane.core.equipment.table import Table, table_for
+from aretane.core.games import game, options_for
 from aretane.core.limits import MOST_PLAYERS, MOST_RACKS, MOST_SHOTS
 from aretane.core.log.shot import Ending, Rack
 from aretane.core.review.replay import end_of, replay
-from aretane.core.rules import options_for, rules_for
+from aretane.core.rules import rules_for
 from aretane.core.skill import DEFAULT_LEVEL
 from aretane.core.units import metres
 
@@ -345,7 +346,7 @@ def _meaning_faults(match: MatchFile) -> list[Fault]:
                     faults.append(Fault(number, place, f"result.ruled.{where}", words))
             named = set(shot.layout.balls) | set(step.shot.result.down if step.shot.result else ())
             for ball in sorted(named - {v.CUE} - set(rules.balls)):
-                words = f"{v.ball_words(ball)} is not a ball of {v.DISCIPLINES[discipline]}"
+                words = f"{v.ball_words(ball)} is not a ball of {game(discipline).words}"
                 faults.append(Fault(number, place, "layout.balls", words))
             placed = [("layout.balls.", fault) for fault in layout_faults(table, step.before)]
             if step.after is not None:

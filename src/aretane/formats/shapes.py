@@ -22,6 +22,7 @@ from aretane.core import vocabulary as v
 from aretane.core.equipment.balls import ALL_BALLS, COLOURS
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.table import TABLES, PocketName
+from aretane.core.games import DISCIPLINES
 from aretane.core.geometry import Point
 from aretane.core.limits import LATEST, LONGEST_LABEL, LONGEST_SAID, LONGEST_TEXT, LONGEST_TITLE
 from aretane.core.log.shot import Judgement, Plan, Result, Ruled, Shot, Target, TargetKind, Tip, VisitPlan
@@ -106,7 +107,7 @@ Level = Annotated[str, Code({name: preset.words for name, preset in PRESETS.item
 TableSize = Annotated[str, Code({name: name for name in TABLES}, "table size")]
 ClothSpeed = Annotated[str, Code(v.CLOTH_SPEEDS, "cloth speed")]
 MatchKind = Annotated[str, Code(v.MATCH_KINDS, "kind")]
-Discipline = Annotated[str, Code(v.DISCIPLINES, "discipline")]
+Discipline = Annotated[str, Code({code: one.words for code, one in DISCIPLINES.items()}, "discipline")]
 BreakOrder = Annotated[str, Code(v.BREAK_ORDERS, "break order")]
 Group = Annotated[str, Code(v.GROUPS, "group")]
 PlanState = Annotated[str, Code(v.PLAN_STATES, "state of a plan")]

@@ -5,8 +5,8 @@ from collections.abc import Iterator
 from functools import partial
 from itertools import groupby
 
+from aretane.core.games import game
 from aretane.core.rules import RackState
-from aretane.core.vocabulary import RACKS_CROSSED
 from aretane.store import facts as kept_facts
 from aretane.store import read
 from aretane.store.database import Address, reading, written
@@ -54,7 +54,7 @@ def _facts_of(
     carried = None
     for rack in recording.racks:
         try:
-            crossed = around.discipline in RACKS_CROSSED
+            crossed = game(around.discipline).crosses_racks
             if rack.id in wanted or crossed:
                 known = replayed.facts(around, rack, carried)
             if rack.id in wanted:

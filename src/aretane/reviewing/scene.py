@@ -6,12 +6,13 @@ from typing import NamedTuple
 
 from aretane.core.choice.in_hand import Hand
 from aretane.core.choice.options import May
-from aretane.core.contest.points import GAME, STRAIGHT, Needs
+from aretane.core.contest.points import GAME, Needs
 from aretane.core.contest.points import needs_of as points_needed
 from aretane.core.contest.turn import Fouls
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.racking import placing_fault
 from aretane.core.equipment.table import Table
+from aretane.core.games import Options, game, options_for
+from aretane.core.games.setting_up import placing_fault
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Ending, Rack
 from aretane.core.motion import CLOTH, Physics
@@ -20,8 +21,7 @@ from aretane.core.review.clock import Timing, timings
 from aretane.core.review.measure import Measures, measure
 from aretane.core.review.replay import Step, end_of, replay, replay_one
 from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
-from aretane.core.rules import Options, RackState, Rules, options_for, rules_for
-from aretane.core.runout.games import ROTATION
+from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.statistics.numbers import Tallied, tally_rack
 from aretane.formats.match_file import core_table
@@ -125,7 +125,7 @@ def chained(scene: Scene, racks: Iterable[StoredRack]) -> Iterator[tuple[StoredR
     carried = None
     for rack in racks:
         yield rack, carried
-        if scene.discipline == STRAIGHT:
+        if game(scene.discipline).crosses_racks:
             carried = facts(scene, rack, carried).end
 
 
@@ -171,7 +171,7 @@ def other_skill(around: Scene, shooter: str) -> Skill | None:
 def may_of(discipline: str, state: RackState) -> May:
     """What the player may do besides a strike from where the cue ball lies."""
     hand: Hand = "" if not state.ball_in_hand else "behind-line" if state.behind_line else "anywhere"
-    return May(state.push_out_allowed and discipline in ROTATION, hand)
+    return May(state.push_out_allowed and game(discipline).in_order, hand)
 
 
 def fouls_of(around: Scene, state: RackState, shooter: str) -> Fouls:
@@ -185,7 +185,7 @@ def fouls_of(around: Scene, state: RackState, shooter: str) -> Fouls:
 
 def needs_of(around: Scene, state: RackState, shooter: str) -> Needs:
     """The points that a player and the other still need; they count in straight pool alone."""
-    if around.discipline != STRAIGHT:
+    if not game(around.discipline).crosses_racks:
         return GAME, GAME
     side = state.side or shooter  # a team has one score, and no opponent
     rest = sum(state.score(player) for player in state.players if player != side)

@@ -10,8 +10,8 @@ from typing import Any
 import pymysql
 from pymysql.constants import ER
 
+from aretane.core.games import game
 from aretane.core.limits import MOST_RACKS, MOST_SHOTS
-from aretane.core.vocabulary import RACKS_CROSSED
 from aretane.formats.match_file import MatchFile, MatchShape, RackShape, TableShape
 from aretane.formats.shapes import ShotShape
 
@@ -328,7 +328,7 @@ def _touch(db: Db, club_id: int, rack: Row) -> None:
     """Note that a rack holds something else now, and that what follows from it is to be counted anew."""
     sql.touch_rack(db, club_id=club_id, rack_id=rack["id"])
     discipline = sql.discipline_of(db, club_id=club_id, recording_id=rack["recording_id"])["discipline"]
-    if discipline in RACKS_CROSSED:
+    if game(discipline).crosses_racks:
         sql.outdate_racks_after(db, recording_id=rack["recording_id"], number=rack["number"])
 
 

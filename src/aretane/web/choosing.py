@@ -13,12 +13,12 @@ from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.contest.match import fresh_rack, match_chance
-from aretane.core.contest.points import STRAIGHT, Needs, shifted
-from aretane.core.contest.scored import SNOOKER, lead_in
+from aretane.core.contest.points import Needs, shifted
+from aretane.core.contest.scored import lead_in
 from aretane.core.contest.side import sides
 from aretane.core.contest.turn import Fouls, Standing
 from aretane.core.log.shot import Plan
-from aretane.core.runout.games import ROTATION, NoRun, Question, search
+from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.skill import Skill
 from aretane.core.skill.form import in_form
@@ -98,7 +98,7 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     board = charting()
     first: dict[Hashable, Callable[[], object]] = {}
     more: dict[Hashable, Callable[[Run], object]] = {}
-    if asked.discipline in ROTATION:
+    if asked.game.in_order:
         first[FIRST, wanted] = partial(_first, wanted=wanted, board=board)
         more[SETTLED, wanted] = partial(_settled, wanted=wanted, board=board)
     else:  # their maps take longer: one pass over them says both
@@ -163,7 +163,7 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
         other=there.other is not None, apart=CLOSE * ALONE,
         settled=sum(one.settled for one in found.options), match=_match(body, told.rack),
         cautions=_cautions(wanted, found, there.agreed),
-        needs=wanted.needs if wanted.asked.discipline == STRAIGHT else None,
+        needs=wanted.needs if wanted.asked.game.any_order else None,
     )  # fmt: skip
 
 
@@ -204,8 +204,8 @@ def _option_view(found: Choices, one: Option) -> OptionView:
 
 
 def _cautions(wanted: Wanted, found: Choices, agreed: bool) -> list[str]:
-    said = [SNOOKER_CAUTION] if wanted.asked.discipline == SNOOKER else []
-    if wanted.asked.discipline == STRAIGHT and not agreed:
+    said = [SNOOKER_CAUTION] if wanted.asked.game.by_colours else []
+    if wanted.asked.game.any_order and not agreed:
         said.append(UNSAID_CAUTION)
     return said + ([RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [])
 

@@ -112,7 +112,7 @@ def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
     own: dict[Hashable, Callable[[Run], object]] = {}
     if order:
         own[order] = partial(_own_order, asked=asked, order=order)
-    if asked.discipline == "snooker" and there.other is not None:
+    if asked.game.by_colours and there.other is not None:
         own[FRAME, there.other] = partial(_usual, asked=asked, other=there.other)
     return _view(charting().ask(asked, plan.ball, own), there, order)
 

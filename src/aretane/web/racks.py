@@ -6,8 +6,8 @@ from uuid import UUID, uuid4
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
-from aretane.core.contest.points import STRAIGHT
 from aretane.core.equipment.layout import Layout
+from aretane.core.games import game
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState
@@ -114,7 +114,7 @@ def before_rack(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[S
     """The scene of a recording, and what its racks before `number` hand on."""
     head = read.recording_head(db, asker.club_id, recording_id)
     around = scene(head)
-    if around.discipline != STRAIGHT:
+    if not game(around.discipline).crosses_racks:
         return around, None
     racks = read.recording(db, asker.club_id, recording_id).racks
     return around, carried_into(around, racks, number)
@@ -134,7 +134,7 @@ def desk(recording_id: int, number: int) -> DeskView:
     return DeskView(
         recording=serialise.recording(stored),
         table=serialise.table(around.table, around.discipline),
-        game=serialise.game(around, number, left_of(around, stored.racks, number, carried)),
+        game=serialise.game_view(around, number, left_of(around, stored.racks, number, carried)),
         rack=serialise.rack(around, rack, carried),
     )
 

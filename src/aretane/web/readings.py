@@ -135,7 +135,7 @@ def _weighed_view(one: Weighed) -> WeighedView:
 
 
 def _read(asked: Question) -> tuple[Reading, tuple[Chain, ...]]:
-    return read(asked), chains(asked) if asked.discipline == "straight-pool" else ()
+    return read(asked), chains(asked) if asked.game.any_order else ()
 
 
 def _no_reading(stage: str, reason: str) -> ReadingView:

@@ -8,16 +8,18 @@ from aretane.core.aiming.intent import Fit
 from aretane.core.aiming.position import Miss
 from aretane.core.equipment.balls import SNOOKER_REDS
 from aretane.core.equipment.layout import Layout, touching
-from aretane.core.equipment.racking import break_places, racked, racked_again
-from aretane.core.equipment.spots import respotted, snooker_spots
+from aretane.core.equipment.racking import racked_again
+from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import POCKETS, Table
+from aretane.core.games import game
+from aretane.core.games.setting_up import break_places, racked, respotted
 from aretane.core.geometry import Point
 from aretane.core.review.balance import Flag
 from aretane.core.review.clock import Timing
 from aretane.core.review.measure import Leave, Measures
 from aretane.core.review.replay import Step
 from aretane.core.review.visits import FirstChance, Visit
-from aretane.core.rules import USED, RackState
+from aretane.core.rules import RackState
 from aretane.core.rules.snooker import remaining, snookers_required
 from aretane.core.units import ball_widths, degrees, diamonds, mm
 from aretane.core.vocabulary import CUE
@@ -42,7 +44,7 @@ def places(layout: Layout) -> w.Places:
 
 def table(core: Table, discipline: str) -> desk_views.TableView:
     """The table to draw, with the marks of the game."""
-    snooker = discipline == "snooker"
+    snooker = game(discipline).own_spots
     spots = snooker_spots(core)
     return desk_views.TableView(
         length=mm(core.length),
@@ -66,11 +68,12 @@ def table(core: Table, discipline: str) -> desk_views.TableView:
     )
 
 
-def game(scene: Scene, number: int, before: Layout | None = None) -> desk_views.GameView:
+def game_view(scene: Scene, number: int, before: Layout | None = None) -> desk_views.GameView:
     """What the rules bring to the desk; racks of one recording are shuffled each in its own way.
 
     `before` is what the rack before left of straight pool, where fourteen are racked again.
     """
+    record = game(scene.discipline)
     full = racked(scene.table, scene.discipline, number, scene.options.rack_spot)
     foremost = min((at.x, ball) for ball, at in full.places if ball != CUE)[1]
     if before is not None:
@@ -82,10 +85,10 @@ def game(scene: Scene, number: int, before: Layout | None = None) -> desk_views.
         break_places=[
             place(at) for at in break_places(scene.table, scene.discipline, bool(scene.options.break_box))
         ],
-        break_ball=SNOOKER_REDS[0] if scene.discipline == "snooker" else foremost,
+        break_ball=SNOOKER_REDS[0] if record.by_colours else foremost,
         has_points=scene.rules.has_points,
         options=OptionsShape(**asdict(scene.options)),
-        options_used=list(USED[scene.discipline]),
+        options_used=list(record.agreed),
     )
 
 
@@ -179,7 +182,7 @@ def review(
 ) -> desk_views.ReviewView:
     """Everything about one shot; `flags` are those of this shot."""
     state, ruling = step.state, step.ruling
-    snooker = scene.discipline == "snooker"
+    snooker = game(scene.discipline).by_colours
     proposal = measures.proposal
     return desk_views.ReviewView(
         before=places(step.before),

@@ -9,8 +9,8 @@ from pydantic import BaseModel, ConfigDict
 from aretane import __version__
 from aretane.core import vocabulary as v
 from aretane.core.equipment.table import POCKETS
+from aretane.core.games import DISCIPLINES
 from aretane.core.games.glossary import touched
-from aretane.core.rules import DEFAULTS, USED
 from aretane.core.skill import PRESETS
 from aretane.formats.match_file import OptionsShape
 from aretane.store import read, write
@@ -65,7 +65,7 @@ def set_reading(json_data: ReadingBody) -> str:
 def words() -> WordsView:
     """Every code with its words."""
     return WordsView(
-        disciplines=v.DISCIPLINES,
+        disciplines={code: one.words for code, one in DISCIPLINES.items()},
         match_kinds=v.MATCH_KINDS,
         cloth_speeds=v.CLOTH_SPEEDS,
         break_orders=v.BREAK_ORDERS,
@@ -98,8 +98,8 @@ def words() -> WordsView:
         calls=v.CALLS,
         schools=v.SCHOOLS,
         rack_spots=v.RACK_SPOTS,
-        options_used={name: list(used) for name, used in USED.items()},
-        options_usual={name: OptionsShape(**asdict(usual)) for name, usual in DEFAULTS.items()},
+        options_used={code: list(one.agreed) for code, one in DISCIPLINES.items()},
+        options_usual={code: OptionsShape(**asdict(one.usual)) for code, one in DISCIPLINES.items()},
         gaps=v.GAPS,
         evidence=v.EVIDENCE,
         groups=v.GROUPS,

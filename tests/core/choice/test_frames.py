@@ -13,9 +13,9 @@ from aretane.core.contest.match import fresh_rack
 from aretane.core.contest.side import Side, sides
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.racking import racked
 from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import table_for
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question

@@ -19,7 +19,8 @@ from aretane.core.contest.side import Side, sides
 from aretane.core.contest.turn import Called, Standing, after, judged
 from aretane.core.contest.verdicts import AGAIN, FOUL, OVER, WON
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.racking import packed, racked, racked_again
+from aretane.core.equipment.racking import packed, racked_again
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Result, Shot
 from aretane.core.motion import Physics, Strike, play

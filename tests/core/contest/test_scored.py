@@ -8,9 +8,9 @@ from aretane.core.contest.turn import Called, Standing, after, judged
 from aretane.core.contest.verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
 from aretane.core.equipment.balls import COLOURS
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.racking import racked
 from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import table_for
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Result, Shot
 from aretane.core.motion import Strike, play

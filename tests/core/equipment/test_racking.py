@@ -4,16 +4,17 @@ import pytest
 
 from aretane.core.equipment.balls import GROUPS
 from aretane.core.equipment.layout import layout_faults
-from aretane.core.equipment.racking import break_places, placing_fault, racked
 from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import table_for
+from aretane.core.games import DISCIPLINES
+from aretane.core.games.setting_up import break_places, placing_fault, racked
 from aretane.core.geometry import Point
-from aretane.core.rules import DEFAULTS, rules_for
+from aretane.core.rules import rules_for
 
 TABLE_OF = {"snooker": "snooker-12", "english-eight-ball": "english-7"}
 
 
-@pytest.mark.parametrize("game", DEFAULTS)
+@pytest.mark.parametrize("game", DISCIPLINES)
 @pytest.mark.parametrize("seed", range(5))
 def test_every_ball_of_the_game_is_racked_and_none_overlaps(game: str, seed: int) -> None:
     table = table_for(TABLE_OF.get(game, "pool-9"))

@@ -78,7 +78,8 @@ def _says(text: str, phrase: str) -> bool:
 
 
 def test_the_front_end_uses_the_same_table() -> None:
-    from aretane.cli.describe import glossary
+    from aretane.cli.describe import disciplines, glossary
 
-    written = Path(__file__).parents[3] / "frontend" / "src" / "words" / "glossary.json"
-    assert written.read_text() == glossary(), "run ./aretane types"
+    words = Path(__file__).parents[3] / "frontend" / "src" / "words"
+    assert (words / "glossary.json").read_text() == glossary(), "run ./aretane types"
+    assert (words / "disciplines.json").read_text() == disciplines(), "run ./aretane types"

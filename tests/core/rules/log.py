@@ -3,12 +3,13 @@
 from collections.abc import Iterable
 
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.spots import respotted
 from aretane.core.equipment.table import PocketName, table_for
+from aretane.core.games import Options, options_for
+from aretane.core.games.setting_up import respotted
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Rack, Result, Ruled, Shot
 from aretane.core.review.replay import Step, replay
-from aretane.core.rules import Options, RackState, Rules, Ruling, options_for, rules_for
+from aretane.core.rules import RackState, Rules, Ruling, rules_for
 
 HOME, POCKET = Point(0.5, 0.9), "foot-left"
 OTHER: PocketName = "head-right"

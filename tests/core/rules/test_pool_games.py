@@ -2,8 +2,9 @@
 
 import pytest
 
+from aretane.core.games import options_for
 from aretane.core.log.shot import Ruled
-from aretane.core.rules import options_for, rules_for
+from aretane.core.rules import rules_for
 
 from .log import OTHER, POCKET, Log
 

@@ -4,9 +4,9 @@ import pytest
 
 from aretane.core.equipment.balls import COLOURS, SNOOKER_REDS
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.racking import racked
-from aretane.core.equipment.spots import respotted, snooker_spots
+from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import table_for
+from aretane.core.games.setting_up import racked, respotted
 from aretane.core.geometry import Point
 from aretane.core.rules.snooker import remaining, snookers_required
 

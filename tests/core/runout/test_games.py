@@ -4,11 +4,12 @@ import numpy as np
 import pytest
 
 from aretane.core.equipment.layout import Layout
+from aretane.core.games.eight_ball import EIGHT_BALL
 from aretane.core.geometry import Point
 from aretane.core.rules import rules_for
 from aretane.core.runout import Maker, Run
 from aretane.core.runout.games import NoRun, question, search
-from aretane.core.runout.group import SPACING, group_run
+from aretane.core.runout.group import group_run
 from aretane.core.runout.playout import group_follow, played_out
 from aretane.core.runout.sets import WIDTH
 from aretane.core.skill import PRESETS
@@ -22,7 +23,8 @@ ALL = [*GROUPS["solids"], *GROUPS["stripes"], "8"]
 
 
 def searched(layout: Layout, width: int = WIDTH, through: str | None = None) -> Run:
-    return group_run(Maker(TABLE, layout, STRONG, SPACING), GROUPS, "solids", "8", through, width)
+    maker = Maker(TABLE, layout, STRONG, EIGHT_BALL.spacing)
+    return group_run(maker, GROUPS, "solids", "8", through, width)
 
 
 def test_a_wider_search_finds_no_less() -> None:
@@ -45,7 +47,7 @@ def test_strikes_from_the_stock_say_what_strikes_from_the_layout_say() -> None:
     """The stock's maps against maps struck anew in every state, over the whole bed."""
     layout = strewn(4, ALL)
     stocked = searched(layout)
-    anew = Maker(TABLE, layout, STRONG, SPACING)
+    anew = Maker(TABLE, layout, STRONG, EIGHT_BALL.spacing)
     for at, one in stocked.maker.maps.items():  # the smallest first, as they were made
         anew.make(at, stocked.balls_of(at), one.ways)
     for at, one in stocked.maker.maps.items():
@@ -55,7 +57,7 @@ def test_strikes_from_the_stock_say_what_strikes_from_the_layout_say() -> None:
 
 
 def test_an_open_table_leads_into_either_group() -> None:
-    run = group_run(Maker(TABLE, strewn(6, ALL), STRONG, SPACING), GROUPS, None, "8")
+    run = group_run(Maker(TABLE, strewn(6, ALL), STRONG, EIGHT_BALL.spacing), GROUPS, None, "8")
     ways = {way.ball: way.then for way in run.ways(run.start)}
     assert set(ways) == {"1", "2", "3", "9", "10"}
     assert ways["9"] == ("stripes", "8", "10")

@@ -8,7 +8,8 @@ import pytest
 from aretane.core.chance.direct import likeliest
 from aretane.core.chance.finer import compensated
 from aretane.core.equipment.layout import Layout, layout_faults
-from aretane.core.equipment.racking import packed, racked, racked_again
+from aretane.core.equipment.racking import packed, racked_again
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.motion import Motion, Physics, Strike, play
 from aretane.core.motion.ready import ready

@@ -7,11 +7,11 @@ import pytest
 from scipy.interpolate import RegularGridInterpolator
 
 from aretane.core.equipment.layout import Layout
+from aretane.core.games.nine_ball import NINE_BALL
 from aretane.core.geometry import Point
 from aretane.core.runout import ChanceMap, Maker, Run, rotation_run, state
 from aretane.core.runout.kernel import worth_at
 from aretane.core.runout.playout import played_out, rotation_follow
-from aretane.core.runout.rotation import SPACING
 from aretane.core.skill import PRESETS, Skill
 from tests.core.runout.layouts import TABLE, scattered
 
@@ -31,7 +31,7 @@ def test_the_value_between_nodes_is_bilinear() -> None:
 
 def searched(layout: Layout, order: list[str], skill: Skill = STRONG, threads: int = 2) -> Run:
     """The run of a layout."""
-    return rotation_run(Maker(TABLE, layout, skill, SPACING, threads=threads), order)
+    return rotation_run(Maker(TABLE, layout, skill, NINE_BALL.spacing, threads=threads), order)
 
 
 def test_a_hanger_is_nearly_sure() -> None:
@@ -92,7 +92,7 @@ def test_maps_come_as_they_are_ready_and_the_work_can_be_stopped() -> None:
             raise InterruptedError
 
     with pytest.raises(InterruptedError):
-        rotation_run(Maker(TABLE, layout, STRONG, SPACING, told=told), order)
+        rotation_run(Maker(TABLE, layout, STRONG, NINE_BALL.spacing, told=told), order)
     assert seen == [order[2], order[1]]
 
 

@@ -7,6 +7,7 @@ from aretane.core.chance.aimed import aimed
 from aretane.core.chance.finer import compensated
 from aretane.core.chance.made import Task, made
 from aretane.core.equipment.layout import Layout
+from aretane.core.games.nine_ball import NINE_BALL
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.motion.play import play_ready
@@ -14,7 +15,6 @@ from aretane.core.motion.ready import ready
 from aretane.core.runout import Maker, rotation_run
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.ordered import NoOrder, ordered
-from aretane.core.runout.rotation import SPACING
 from aretane.core.runout.routes import KEEPS, STEP, WIDEST, Route, entry_words, routes
 from aretane.core.runout.run import Run
 from aretane.core.skill import PRESETS
@@ -28,7 +28,7 @@ LAYOUT = Layout.of(
 
 @pytest.fixture(scope="module")
 def run() -> Run:
-    return rotation_run(Maker(TABLE, LAYOUT, PRESETS["strong"], 1.5 * SPACING), ["7", "8", "9"])
+    return rotation_run(Maker(TABLE, LAYOUT, PRESETS["strong"], 1.5 * NINE_BALL.spacing), ["7", "8", "9"])
 
 
 @pytest.fixture(scope="module")

@@ -6,9 +6,9 @@ import numpy as np
 import pytest
 
 from aretane.core.equipment.layout import Layout
-from aretane.core.equipment.racking import racked
 from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import table_for
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
 from aretane.core.runout import stocked

@@ -1,6 +1,5 @@
 """Taking a cluster apart with a pot now, and not later: which strikes do it."""
 
-from ..contest.scored import SNOOKER
 from ..contest.side import Side
 from ..contest.turn import Called, Standing
 from ..motion.physics import Physics
@@ -23,7 +22,7 @@ def break_outs(here: Standing, me: Side, physics: Physics) -> list[Draft]:
     """Pots that free a ball of the player from a cluster on the way, the likeliest first, one of each ball
     and pocket; none in snooker, nor before a group is chosen."""
     cue = here.layout.cue
-    if here.discipline == SNOOKER or here.due == OPEN or cue is None:
+    if here.game.by_colours or here.due == OPEN or cue is None:
         return []
     tied = {ball for one in clusters(here.table, here.layout) for ball in one.balls}
     if not tied:

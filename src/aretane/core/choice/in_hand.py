@@ -9,8 +9,8 @@ from ..contest.decide import pot_strike, screened
 from ..contest.side import Side
 from ..contest.strikes import QUICK
 from ..contest.turn import Standing
-from ..equipment.racking import placing_fault
 from ..equipment.spots import is_free
+from ..games.setting_up import placing_fault
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.strike import Strike

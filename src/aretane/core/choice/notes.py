@@ -5,8 +5,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass
 
 from ..contest.look import Look
-from ..contest.points import STRAIGHT, THIRD_FOUL
-from ..contest.scored import SNOOKER
+from ..contest.points import THIRD_FOUL
 from ..contest.turn import Standing
 from ..equipment.layout import Layout
 from ..equipment.table import PocketName
@@ -42,8 +41,8 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
         left,
         answer[0][0] if answer else None,
         in_a_row,
-        THIRD_FOUL if here.discipline == STRAIGHT else 0,
-        here.discipline in (SNOOKER, STRAIGHT),
+        THIRD_FOUL if here.game.any_order else 0,
+        here.game.scores,
     )
 
 

@@ -9,8 +9,6 @@ import numpy as np
 
 from ..contest.decide import GLANCE, Intended, pot_strike, screened, worth
 from ..contest.look import Look
-from ..contest.points import STRAIGHT
-from ..contest.scored import SNOOKER
 from ..contest.side import Side, openness
 from ..contest.strikes import THOROUGH, played
 from ..contest.turn import Called, Standing
@@ -167,9 +165,9 @@ def _settled(
 def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
     """Whether giving a foul away is worth a look: where little else is, in straight pool where no pot is
     likely, for it costs a point there and no ball in hand."""
-    if here.discipline == SNOOKER:
+    if here.game.by_colours:
         return False
-    if here.discipline == STRAIGHT:
+    if here.game.any_order:
         return max((one.made.share for one in ranked if one.called is not None), default=0.0) < SURE
     return max((one.value for one in ranked), default=0.0) < SORE
 

@@ -36,8 +36,6 @@ SWERVES = tuple(
 JUMPING, SWERVING = 6 * pi / 180, 25 * pi / 180
 """How far (rad) to either side of a ball that is hidden they are aimed."""
 AIMS = 241
-NO_JUMPS = ("english-eight-ball", "snooker")
-"""Where a cue ball that jumps over a ball before it hits one is a foul (WEPF and WPBSA rules; memory)."""
 HIDDEN = 0.6
 """Share of the ball on that must be hidden before a cue is raised."""
 
@@ -66,7 +64,7 @@ def raised(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: in
 
 def _tried(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: int) -> Iterator[Raised]:
     kinds: list[tuple[RAISED, Ways, float]] = [("swerve", SWERVES, SWERVING)]
-    if at.discipline not in NO_JUMPS:
+    if at.game.jumps:
         kinds.append(("jump", JUMPS, JUMPING))
     for ball in at.on[:2]:
         place = at.layout.get(ball)

@@ -64,7 +64,7 @@ def _potted(
     at: Standing, ends: Ends, lawful: NDArray[np.bool_]
 ) -> Iterator[tuple[Way, str, PocketName, NDArray[np.bool_]]]:
     """Every ball that may count, the pocket and the way it fell, and which strikes did it."""
-    may = ends.names[1:] if at.discipline == "nine-ball" else at.on
+    may = ends.names[1:] if at.game.any_pot_counts else at.on
     for ball in may:
         row = ends.names.index(ball)
         for number in {int(fate) for fate in ends.fates[:, row] if fate >= 0}:

@@ -6,7 +6,6 @@ import numpy as np
 
 from ..contest.decide import GLANCE, decide, may_send_back, pushed, worth
 from ..contest.look import Look
-from ..contest.points import STRAIGHT
 from ..contest.side import Side
 from ..contest.strikes import mistaken, placed, played, seen
 from ..contest.turn import Called, Standing, after
@@ -17,7 +16,6 @@ from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play
 from ..motion.strike import Strike
-from ..runout.games import DOUBT
 from ..runout.group import OPEN
 from ..skill.scatter import apart_errors
 from ..vocabulary import CUE
@@ -46,7 +44,7 @@ class Valuing:
 
     def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
-        many = here.due == OPEN or here.discipline == STRAIGHT
+        many = here.due == OPEN or here.game.any_order
         counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if many else (ROUGH, FINE, REPLIES)
         self.first, _, self.replies = counts
         self.errors = apart_errors(counts[:2], (3,))
@@ -77,8 +75,8 @@ class Valuing:
                 here, ends, one.called, self.me, self.other, 4, GLANCE,
                 lambda k, look: looks.update({k: look}),
             )  # fmt: skip
-        doubted = OF_POINTS if here.discipline == STRAIGHT else DOUBTED
-        doubt = doubted * DOUBT[here.discipline] * float(np.sqrt(values * (1.0 - values)).mean())
+        doubted = OF_POINTS if here.game.any_order else DOUBTED
+        doubt = doubted * here.game.doubt * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and one.kind != "push-out":

@@ -9,17 +9,16 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.finer import compensated
+from ..games import game
 from ..geometry import Point
 from ..motion.physics import Physics
 from ..motion.play import Ends
 from ..motion.ready import ready
 from ..motion.strike import Strike
-from ..runout.games import ROTATION
 from ..runout.maps import PlannedShot
 from .equity import FrameProspects, Prospects, equity, frame_equity, frame_row, row
 from .look import Look
-from .points import STRAIGHT
-from .scored import SNOOKER, level, points_left
+from .scored import level, points_left
 from .side import Side, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
 from .turn import Called, Standing, after, judged
@@ -38,9 +37,8 @@ GLANCE = 0.5
 """How closely a player at the table looks, as in `Maker.outlook`."""
 APART = 0.25
 """m that two safeties must differ by in where they leave a ball."""
-FAMILIES = {**dict.fromkeys(ROTATION, "rotation"), SNOOKER: "frame", STRAIGHT: "points"}
-SCORED = (SNOOKER, STRAIGHT)
-"""Games in which a visit need not clear the table to be worth its pots."""
+FAMILIES = {"in-order": "rotation", "groups": "groups", "reds-and-colours": "frame", "any-order": "points"}
+"""Which of the learnt estimates a game takes by its order; straight pool, `points`, none."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -54,16 +52,16 @@ class Intended:
 
 
 def family(discipline: str) -> str:
-    """Which of the learnt estimates a game takes; straight pool, `points`, none."""
-    return FAMILIES.get(discipline, "groups")
+    """Which of the learnt estimates a game takes, as in `FAMILIES`."""
+    return FAMILIES[game(discipline).order]
 
 
 def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
     """The chance of the player at the table to win, from what that player sees. In straight pool it is the
     race as it stands: a fit to games played out told nothing beyond it."""
-    if at.discipline == STRAIGHT:
+    if at.game.any_order:
         return race(at, me, other, look)
-    if at.discipline != SNOOKER:
+    if not at.game.by_colours:
         return equity(look, prospects(look, at, me, other), family(at.discipline))
     if not at.layout.objects:
         return level(at.lead)
@@ -81,7 +79,7 @@ def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tupl
     """The chance to run out at a standing (0 in snooker: there it is among the rest), and what the learnt
     estimate rests on, for learning it."""
     look = me.look(at, seed)
-    if at.discipline == SNOOKER:
+    if at.game.by_colours:
         return (0.0, *frame_row(look, _frame(at, me, other)))
     return (look.chance, *row(look, prospects(look, at, me, other)))
 
@@ -119,7 +117,7 @@ def worth(
 
 def may_send_back(then: Standing) -> bool:
     """Whether a player may have who fouled play again, as in snooker."""
-    return then.discipline == SNOOKER and not then.in_hand
+    return then.game.by_colours and not then.in_hand
 
 
 def _sent_back(then: Standing, me: Side, other: Side, seed: tuple[int, ...], closer: float) -> float:
@@ -202,7 +200,7 @@ def decide(at: Standing, me: Side, other: Side, physics: Physics, rng: np.random
     if look.shot is not None:
         shot = look.shot
         best = Intended(cue, pot_strike(here, cue, shot, physics), (shot.ball, shot.pocket), "pot")
-        scored = here.discipline in SCORED
+        scored = here.game.scores
         value = standing_equity(look, here, me, other) if scored else race(here, me, other, look)
         if look.pot >= SURE and (scored or look.chance >= RUNS):
             return best

@@ -8,13 +8,10 @@ from .decide import steadier
 from .equity import FrameProspects, frame_equity
 from .ladder import apart, shared
 from .look import Look
-from .points import GAME, STRAIGHT
-from .scored import SNOOKER
+from .points import GAME
 from .side import Side, edge
 from .turn import Standing
 
-FULL = {"nine-ball": 9, "ten-ball": 10, "eight-ball": 8, "english-eight-ball": 8}
-"""Balls a player has to pot of a full rack, at the least one after the other."""
 FULL_FRAME = 147.0
 """Points of a frame."""
 
@@ -38,13 +35,13 @@ def match_chance(needed: int, other_needed: int, rack: float) -> float:
 def fresh_rack(at: Standing, me: Side, other: Side) -> float:
     """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
     The maps are those of this layout; beyond it they go on as they did."""
-    if at.discipline == STRAIGHT:
+    if at.game.any_order:
         return edge(replace(at, needs=(GAME, GAME), renewed=True), me, other)
-    if at.discipline == SNOOKER:
+    if at.game.by_colours:
         return 0.5 * (_fresh_frame(me, other) + 1.0 - _fresh_frame(other, me))
-    count = FULL[at.discipline]
+    count = at.game.to_pot
     mine, theirs = (_full(side, at, count) for side in (me, other))
-    if at.discipline in ("nine-ball", "ten-ball"):
+    if at.game.in_order:
         first, second = shared(mine, theirs)[count], shared(theirs, mine)[count]
     else:
         first, second = float(apart(mine, theirs)[count, count]), float(apart(theirs, mine)[count, count])

@@ -6,10 +6,9 @@ from math import pi, radians
 import numpy as np
 
 from ..aiming.pocket_window import pocket_window
-from ..equipment.racking import break_places
+from ..games.setting_up import break_places
 from ..geometry import Point, unit
 from ..runout.maps import ChanceMap
-from .points import STRAIGHT
 from .turn import Standing
 
 BEST, LOOKED_AT, APART = 60, 3, 0.1
@@ -60,7 +59,7 @@ def all_over(at: Standing) -> Iterator[Point]:
     """Places all over the table; in straight pool behind the head string."""
     table = at.table
     xs = [x * table.length for x in ALONG]
-    if at.discipline == STRAIGHT:
+    if at.game.any_order:
         xs = [x * table.head_string for x in BEHIND]
     for x in xs:
         for y in ACROSS:

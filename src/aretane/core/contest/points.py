@@ -10,9 +10,10 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..equipment.layout import Layout
-from ..equipment.racking import racked, racked_again
-from ..equipment.spots import respotted
+from ..equipment.racking import racked_again
 from ..equipment.table import Table
+from ..games.setting_up import racked, respotted
+from ..games.straight_pool import STRAIGHT_POOL
 from ..geometry import Point
 from ..motion.play import Ends
 from ..runout.loose import RACK
@@ -20,7 +21,6 @@ from ..vocabulary import CUE
 from .ladder import by_points
 from .look import Look
 
-STRAIGHT = "straight-pool"
 GAME = 100
 """Points that a game is valued to where none were agreed (common practice)."""
 FOUL, THIRD_FOUL = 1, 16
@@ -58,7 +58,7 @@ def back(table: Table, ends: Ends, k: int, counts: bool, left: Layout) -> Layout
         if name != CUE and (fate == -2 or (fate >= 0 and not counts))
     ]
     if gone:
-        left = left.changed(dict(respotted(table, STRAIGHT, gone, left).places))
+        left = left.changed(dict(respotted(table, STRAIGHT_POOL.code, gone, left).places))
     if not counts or len(left.objects) > 1:
         return left
     last = left.objects[0] if left.objects else ends.names[1]
@@ -68,7 +68,7 @@ def back(table: Table, ends: Ends, k: int, counts: bool, left: Layout) -> Layout
 
 def after_third_foul(table: Table) -> Layout:
     """The table after the opening break that a third foul calls for."""
-    pack = racked(table, STRAIGHT)
+    pack = racked(table, STRAIGHT_POOL.code)
     return pack.changed({CUE: Point(2 * table.ball_radius, table.width / 2)})
 
 

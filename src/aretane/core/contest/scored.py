@@ -12,13 +12,14 @@ from numpy.typing import NDArray
 
 from ..equipment.balls import COLOURS, is_red, value
 from ..equipment.layout import Layout
-from ..equipment.spots import respotted
 from ..equipment.table import PocketName, Table
+from ..games import game
+from ..games.setting_up import respotted
+from ..games.snooker import SNOOKER
 from ..motion.play import Ends
 from ..runout.snooker import COLOUR, END, RED
 from .verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
 
-SNOOKER = "snooker"
 LEAST_FOUL = 4
 """Points that a foul gives away at the least."""
 LAST = "black"
@@ -55,7 +56,7 @@ def points_left(layout: Layout, due: str) -> float:
 
 def lead_in(discipline: str, lead: float) -> float:
     """The lead as far as the game looks at it: in snooker alone points decide the frame."""
-    return lead if discipline == SNOOKER else 0.0
+    return lead if game(discipline).by_colours else 0.0
 
 
 def level(lead: float) -> float:
@@ -108,7 +109,7 @@ def back(table: Table, due: str, ends: Ends, k: int, verdict: int, left: Layout)
     ]
     if stays or not gone:
         return left
-    return left.changed(dict(respotted(table, SNOOKER, gone, left).places))
+    return left.changed(dict(respotted(table, SNOOKER.code, gone, left).places))
 
 
 def _nominated(

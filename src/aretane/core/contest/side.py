@@ -8,7 +8,7 @@ import numpy as np
 from ..equipment.balls import COLOURS, GROUPS, is_red, value
 from ..equipment.racking import packed
 from ..geometry import Point
-from ..runout.games import LAST, ROTATION, Question, search
+from ..runout.games import Question, search
 from ..runout.group import OPEN
 from ..runout.loose import RACK, SPREAD, UNTOUCHED, ahead, breaking, chain, rack_of
 from ..runout.maps import ChanceMap, Kept, State, Way
@@ -20,9 +20,7 @@ from .cover import hidden
 from .ladder import apart, shared, steps
 from .look import Look
 from .placing import BEST, all_over, anywhere, at_the_balls, of_the_map
-from .points import STRAIGHT
 from .points import race as by_needs
-from .scored import SNOOKER
 from .turn import GROUPED, Standing, balls_on
 
 WIDER = 1.4
@@ -66,9 +64,9 @@ class Side:
         """The run and the state in it that is most like the standing: in rotation one with the same ball to
         play next."""
         run, wanted = self.run(at.due), state_of(at)
-        if at.discipline in (SNOOKER, STRAIGHT):
+        if at.game.scores:
             return run, self._closest(run, wanted, run.maker.maps)
-        if at.discipline in ROTATION and wanted not in run.maker.following:
+        if at.game.in_order and wanted not in run.maker.following:
             return run, _starting_with(run, wanted[1])
         return run, run.nearest(wanted)
 
@@ -79,11 +77,11 @@ class Side:
         wanted = state_of(at)
         if known is None:
             return ()
-        if at.discipline == SNOOKER:
+        if at.game.by_colours:
             return self._frame_ways(run, at)
-        if at.discipline == STRAIGHT:
+        if at.game.any_order:
             return self._rack_ways(run, at)
-        if at.discipline not in ROTATION or known == wanted:
+        if not at.game.in_order or known == wanted:
             return tuple(way for way in run.ways(known) if way.ball in at.on)
         rest = state("", wanted[2:])
         then = rest if rest in run.maker.following else _starting_with(run, rest[1])
@@ -161,7 +159,7 @@ class Side:
             return [Look(0.0, 0.0, None, place) for place in places]
         if ways:
             maker = run.maker
-            if at.discipline == STRAIGHT:
+            if at.game.any_order:
                 maker = breaking(maker, ways[0].then == UNTOUCHED)
             if further and ways[0].then == SPREAD:
                 maker, ways = ahead(run.maker, layout, run.going_on[1])
@@ -169,7 +167,7 @@ class Side:
         else:
             there = [at.with_cue(place).layout for place in places]
             found = [run.outlook(one, known, seed, valuing=valuing, closer=closer) for one in there]
-        most = np.inf if at.discipline == STRAIGHT else 1.0
+        most = np.inf if at.game.any_order else 1.0
         return [
             Look(min(most, one.values[0]), 0.0 if one.shot is None else one.shot.pot, one.shot, place)
             for one, place in zip(found, places, strict=True)
@@ -219,16 +217,16 @@ class Side:
         """Places that may be taken, some at a time, with the promise that is enough there: 0 where every
         run is blocked, infinite where nothing is known of it."""
         run, known = self.chart(at)
-        chart = None if known is None or at.discipline == STRAIGHT else run.maker.maps.get(known)
+        chart = None if known is None or at.game.any_order else run.maker.maps.get(known)
         enough = np.inf
-        if chart is not None and at.discipline != SNOOKER and float(chart.smooth[0].max()) < LITTLE:
+        if chart is not None and not at.game.by_colours and float(chart.smooth[0].max()) < LITTLE:
             enough = 0.0
         elif chart is not None:
-            mapped = of_the_map(at, chart, None if at.discipline == SNOOKER else BEST)
+            mapped = of_the_map(at, chart, None if at.game.by_colours else BEST)
             if mapped and not self._moved(at):
                 enough = KEPT * mapped[0][1]
             yield [place for place, _ in mapped], enough
-        if at.discipline != STRAIGHT:
+        if not at.game.any_order:
             yield list(at_the_balls(at)), enough
         if chart is None or not enough:
             yield list(all_over(at)), enough
@@ -275,7 +273,7 @@ def sides(
 ) -> tuple[Side, Side]:  # fmt: skip
     """The player whose question it is and the other one, with their maps; `mine` where it is there already
     on the same grid, `told` and `kept` as in `Maker`."""
-    many = asked.due in GROUPED or asked.discipline == STRAIGHT
+    many = asked.due in GROUPED or asked.game.any_order
     wide = coarser * (WIDER if many else 1.0)
     run = mine or search(asked, wide, told=told, kept=kept)
     due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
@@ -287,11 +285,11 @@ def sides(
 def state_of(at: Standing) -> State:
     """The state of a run that a standing is."""
     balls = at.layout.objects
-    if at.discipline in (*ROTATION, STRAIGHT):
+    if at.game.in_order or at.game.any_order:
         return state("", balls)
-    if at.discipline == SNOOKER:
+    if at.game.by_colours:
         return state(at.due, balls if at.due == END else [ball for ball in balls if is_red(ball)])
-    last = LAST[at.discipline]
+    last = at.game.last
     if at.due == OPEN:
         return state(OPEN, balls)
     mine = [ball for ball in balls_on(at.discipline, balls, at.due) if ball != last]
@@ -307,9 +305,9 @@ def edge(at: Standing, me: Side, other: Side) -> float:
 def left(at: Standing) -> int:
     """Balls the player at the table still has to pot."""
     balls = at.layout.objects
-    if at.discipline in ROTATION:
+    if at.game.in_order:
         return len(balls)
-    last = LAST[at.discipline]
+    last = at.game.last
     if at.due == OPEN:  # either group, the one with fewer balls
         groups = [GROUPS[ball] for ball in balls if ball in GROUPS]
         return 1 + min((groups.count(name) for name in set(groups)), default=0)
@@ -319,14 +317,14 @@ def left(at: Standing) -> int:
 def race(at: Standing, me: Side, other: Side, look: Look | None = None) -> float:
     """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
     pot that is there, and from the run behind it if that promises more."""
-    if at.discipline == STRAIGHT:
+    if at.game.any_order:
         ours = me.run(at.due).going_on, other.run(at.due).going_on
         same = 0 if at.renewed or packed(at.table, at.layout) else len(at.layout.objects)
         return by_needs(at.needs, *ours, same, look)
     mine, theirs = me.going_on(at), other.going_on(at.theirs)
     if not mine or not theirs:
         return 1.0
-    if at.discipline in ROTATION:
+    if at.game.in_order:
         size = min(len(mine), len(theirs))
         own, rest = shared(mine[:size], theirs[:size]), shared(theirs[:size], mine[:size])
         first, behind, handed = mine[size - 1], own[size - 1], 1.0 - rest[size]

@@ -11,12 +11,13 @@ from numpy.typing import NDArray
 
 from ..equipment.balls import GROUPS
 from ..equipment.layout import Layout
-from ..equipment.racking import packed, placing_fault
-from ..equipment.spots import is_free, respotted
+from ..equipment.racking import packed
+from ..equipment.spots import is_free
 from ..equipment.table import POCKETS, PocketName, Table
+from ..games import Discipline, game
+from ..games.setting_up import placing_fault, respotted
 from ..geometry import Point
 from ..motion.play import Ends
-from ..runout.games import LAST, ROTATION
 from ..runout.group import OPEN
 from ..vocabulary import CUE
 from . import points, scored
@@ -52,6 +53,11 @@ class Standing:
     renewed: bool = False
 
     @property
+    def game(self) -> Discipline:
+        """The record of its discipline."""
+        return game(self.discipline)
+
+    @property
     def on(self) -> tuple[str, ...]:
         """The balls that may be hit first."""
         return balls_on(self.discipline, self.layout.objects, self.due)
@@ -59,7 +65,7 @@ class Standing:
     @property
     def theirs(self) -> "Standing":
         """The same table with the other player at it."""
-        due = scored.due_of(self.layout) if self.discipline == scored.SNOOKER else OTHER[self.due]
+        due = scored.due_of(self.layout) if self.game.by_colours else OTHER[self.due]
         needs = (self.needs[1], self.needs[0])
         return replace(self, due=due, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs)
 
@@ -74,9 +80,7 @@ class Standing:
     def may_lie(self, place: Point) -> bool:
         """Whether a cue ball in hand after a foul may be put there: in snooker in the D, in straight pool
         behind the head string."""
-        inside = self.discipline not in (scored.SNOOKER, points.STRAIGHT) or not placing_fault(
-            self.table, self.discipline, place, False
-        )
+        inside = not self.game.scores or not placing_fault(self.table, self.discipline, place, False)
         return inside and is_free(self.table, CUE, place, self.layout)
 
     @property
@@ -88,12 +92,13 @@ class Standing:
 @lru_cache(maxsize=65536)
 def balls_on(discipline: str, balls: tuple[str, ...], due: str) -> tuple[str, ...]:
     """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
-    if discipline == scored.SNOOKER:
+    record = game(discipline)
+    if record.by_colours:
         return scored.balls_on(balls, due)
-    if discipline == points.STRAIGHT:
+    if record.any_order:
         return balls
-    last = LAST[discipline]
-    if discipline in ROTATION:
+    last = record.last
+    if record.in_order:
         return tuple(sorted(balls, key=int)[:1])
     if due == OPEN:
         return tuple(ball for ball in balls if ball != last) or (last,)
@@ -108,7 +113,7 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed; in
     straight pool it costs points.
     """
-    if at.discipline == scored.SNOOKER:
+    if at.game.by_colours:
         return scored.judged(at.due, at.on, at.lead, ends, called)
     names = list(ends.names)
     on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
@@ -119,21 +124,21 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     foul = ~on[ends.first_hit] | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
     foul |= ~cushion & ~down.any(axis=1)
     counts = np.zeros(len(fates), dtype=bool)
-    if at.discipline == "nine-ball":
+    if at.game.any_pot_counts:
         counts = np.asarray(down.any(axis=1))
     elif called is not None and called[0] in names:
         counts = np.asarray(fates[:, names.index(called[0])] == POCKETS.index(called[1]))
-    if at.discipline == points.STRAIGHT:
+    if at.game.any_order:
         wins = counts & (down.sum(axis=1) >= at.needs[0])
         return np.where(foul, FOUL, np.where(wins, WON, np.where(counts, AGAIN, OVER)))
-    last = LAST[at.discipline]
+    last = at.game.last
     money = fates[:, names.index(last)] >= 0
     third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
     verdict = np.where(foul, LOST if third else FOUL, np.where(counts, AGAIN, OVER))
-    if at.discipline == "nine-ball":
+    if at.game.early_last == "wins":
         return np.where(money & ~foul, WON, verdict)
     wins = counts & ~foul & money & (called is not None and called[0] == last)
-    if at.discipline == "ten-ball":
+    if at.game.early_last == "comes-back":
         return np.where(wins, WON, verdict)
     gone = (fates[:, names.index(last)] != -1) & ~wins
     return np.where(wins, WON, np.where(gone, LOST, verdict))
@@ -142,19 +147,19 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
 def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Standing:
     """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
     left = ends.after(k)
-    if at.discipline == scored.SNOOKER:
+    if at.game.by_colours:
         gained = scored.points(at.due, at.on, ends, k, called)
         back = scored.back(at.table, at.due, ends, k, verdict, left)
         if verdict == AGAIN:
             return replace(at, layout=back, due=scored.due_after(at.due, back), lead=at.lead + gained)
         given = gained if verdict == FOUL else 0.0
         return replace(at, layout=back, due=scored.due_of(back), lead=given - at.lead)
-    if at.discipline == points.STRAIGHT:
+    if at.game.any_order:
         return _after_points(at, ends, k, verdict, left)
-    last = LAST[at.discipline]
+    last = at.game.last
     if verdict == FOUL:
         left = left.without((CUE,))
-    if at.discipline in ROTATION and last not in left:
+    if at.game.in_order and last not in left:
         left = left.changed(dict(respotted(at.table, at.discipline, (last,), left).places))
     due = at.due
     if due == OPEN and called is not None and verdict == AGAIN:

@@ -8,11 +8,11 @@ from ..chance.direct import pots
 from ..chance.windows import windows_of
 from ..equipment.layout import Layout
 from ..equipment.table import table_for
+from ..games.nine_ball import NINE_BALL
 from ..geometry import Point
 from ..motion import Physics, Strike, play, play_many
 from ..runout import Maker, rotation_run
 from ..runout.group import group_run
-from ..runout.rotation import SPACING
 from ..skill import DEFAULT_LEVEL, PRESETS
 from .cover import hidden
 
@@ -27,10 +27,10 @@ def steps() -> Iterator[tuple[str, Callable[[], object]]]:
     yield "ball motion with its path", lambda: play(TABLE, LAYOUT, Strike(1.0, 0.1))
     yield "what the pockets take", lambda: windows_of(TABLE, Physics())
     yield "pot chances", lambda: pots(TABLE, LAYOUT, "1", skill)
-    yield "chance maps", lambda: rotation_run(Maker(TABLE, LAYOUT, skill, 8 * SPACING), ["1"])
+    yield "chance maps", lambda: rotation_run(Maker(TABLE, LAYOUT, skill, 8 * NINE_BALL.spacing), ["1"])
     there, none = np.zeros((1, 2)), np.zeros((1, 0, 2))
     yield "what is hidden", lambda: hidden(there, there + 1.0, none, np.zeros(0), 0.03, 0.03)
-    free = Maker(TABLE, LAYOUT, skill, 8 * SPACING)
+    free = Maker(TABLE, LAYOUT, skill, 8 * NINE_BALL.spacing)
     yield "chance maps where the order is free", lambda: group_run(free, {"solids": ()}, "solids", "1")
 
 

@@ -1,7 +1,7 @@
 """Spots of every game on every table, and where balls that come back are put."""
 
-from collections.abc import Iterable
-from functools import lru_cache
+from collections.abc import Callable, Iterable
+from functools import lru_cache, partial
 
 from ..geometry import Point
 from ..units import metres
@@ -30,19 +30,28 @@ def snooker_spots(table: Table) -> dict[str, Point]:
     }
 
 
-def respotted(table: Table, discipline: str, balls: Iterable[str], layout: Layout) -> Layout:
-    """Where the balls go back, one after another, in a layout that they are not in; only those balls.
+def back_on_own_spots(table: Table, balls: Iterable[str], layout: Layout) -> Layout:
+    """Where snooker's colours go back, one after another, in a layout that they are not in; only those
+    balls.
 
-    Snooker colours: the own spot, else the highest free one, else as near to the own spot as can be towards
-    the top cushion (WPBSA, memory); the highest first. Other balls: the foot spot, else along the long
-    string towards the foot rail, else towards the head (WPA, memory); the lowest number first.
+    The own spot, else the highest free one, else as near to the own spot as can be towards the top cushion
+    (WPBSA, memory); the highest first.
     """
+    return _put(sorted(balls, key=lambda ball: -COLOURS.index(ball)), layout, partial(_own_place, table))
+
+
+def back_on_foot_spot(table: Table, balls: Iterable[str], layout: Layout) -> Layout:
+    """Where balls of pool go back, one after another, in a layout that they are not in; only those balls.
+
+    The foot spot, else along the long string towards the foot rail, else towards the head (WPA, memory);
+    the lowest number first."""
+    return _put(sorted(balls, key=_number), layout, partial(_foot_place, table))
+
+
+def _put(order: list[str], layout: Layout, place_for: Callable[[str, Layout], Point | None]) -> Layout:
     placed: dict[str, Point] = {}
-    snooker = discipline == "snooker"
-    order = sorted(balls, key=lambda b: -COLOURS.index(b)) if snooker else sorted(balls, key=_number)
     for ball in order:
-        taken = layout.changed(placed)
-        place = _snooker_place(table, ball, taken) if snooker else _foot_place(table, ball, taken)
+        place = place_for(ball, layout.changed(placed))
         if place is not None:
             placed[ball] = place
     return Layout.of(placed)
@@ -61,7 +70,7 @@ def is_free(table: Table, ball: str, place: Point, layout: Layout) -> bool:
     return all(place.distance(at) >= reach + table.radius(name) for name, at in layout.places)
 
 
-def _snooker_place(table: Table, ball: str, layout: Layout) -> Point | None:
+def _own_place(table: Table, ball: str, layout: Layout) -> Point | None:
     spots = snooker_spots(table)
     for name in (ball, *reversed(COLOURS)):
         if is_free(table, ball, spots[name], layout):

@@ -8,9 +8,10 @@ by both and stays. The front end uses the same table, written out by `./aretane 
 import re
 from collections.abc import Iterable
 from functools import lru_cache
-from typing import Literal, NamedTuple
+from typing import NamedTuple, get_args
 
-Dialect = Literal["pool", "snooker"]
+from . import game
+from .discipline import Dialect
 
 
 class Term(NamedTuple):
@@ -77,14 +78,11 @@ GLOSSARY: tuple[Term, ...] = (
     _same("foot right corner", "top right corner"),
 )
 
-SNOOKER_WORDS = ("snooker", "english-eight-ball")
-"""Disciplines whose players use snooker's words."""
-
 
 def dialect_of(discipline: str, choice: str) -> Dialect:
     """The words for a discipline, as the member chose: "game" follows it, else the dialect named."""
     if choice == "game":
-        return "snooker" if discipline in SNOOKER_WORDS else "pool"
+        return game(discipline).dialect
     return "snooker" if choice == "snooker" else "pool"
 
 
@@ -116,4 +114,4 @@ def say(text: str, dialect: Dialect, names: tuple[str, ...] = ()) -> str:
 
 def touched(names: Iterable[str]) -> list[str]:
     """Names that some dialect would change, and that `say` must therefore be told of."""
-    return sorted({n for n in names if any(say(n, d) != n for d in ("pool", "snooker"))})
+    return sorted({n for n in names if any(say(n, d) != n for d in get_args(Dialect))})

@@ -15,7 +15,7 @@ from ..equipment.table import POCKETS
 from ..motion import Strike
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
-from ..runout.games import LAST, Question, search
+from ..runout.games import Question, search
 from ..runout.kernel import worth_at
 from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, PlannedShot
 from ..runout.run import Run
@@ -135,7 +135,7 @@ def _weighed(asked: Question, shot: PlannedShot, moves: tuple[str, ...]) -> Weig
 
 def _left(asked: Question, shot: PlannedShot, left: Layout) -> float:
     """What the layout after a pot is worth."""
-    last = LAST[asked.discipline]
+    last = asked.game.last
     if last not in left:
         return 1.0 if shot.ball == last else 0.0
     due = GROUPS.get(shot.ball, asked.due) if asked.due == "open" else asked.due

@@ -14,7 +14,7 @@ from ..equipment.table import Table
 from ..geometry import Point
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
-from ..runout.games import LAST, Question
+from ..runout.games import Question
 from ..runout.maps import Maker, PlannedShot
 from ..runout.stock import Stock
 from ..vocabulary import CUE, ball_words
@@ -98,7 +98,7 @@ def read(asked: Question, threads: int = 2) -> Reading:
     balls = tuple(
         _ball(asked, ball, float(reach[ball]), any(ball in one.balls for one in tied)) for ball in mine
     )
-    last = LAST.get(asked.discipline)
+    last = asked.game.last
     early = last if len(mine) > 1 else None
     openings = tuple(Opening(one, _break_outs(stock, one, free, early)) for one in tied)
     return Reading(balls, openings, _blockers(balls))

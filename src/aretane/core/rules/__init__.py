@@ -3,17 +3,17 @@
 from collections.abc import Callable
 from functools import lru_cache
 
+from ..games import Discipline, Options, game
 from .eight_ball import EightBall
 from .english import EnglishEightBall
 from .fold import RackState, Rules, Ruling, fold
 from .nine_ball import NineBall
-from .options import DEFAULTS, USED, Options, options_for
 from .practice import TEAM, Drill, TeamRun
 from .snooker import Snooker
 from .straight_pool import StraightPool
 from .ten_ball import TenBall
 
-_MAKERS: dict[str, Callable[[Options], Rules]] = {
+_FOLDS: dict[str, Callable[[Discipline, Options], Rules]] = {
     "nine-ball": NineBall,
     "ten-ball": TenBall,
     "eight-ball": EightBall,
@@ -21,6 +21,7 @@ _MAKERS: dict[str, Callable[[Options], Rules]] = {
     "english-eight-ball": EnglishEightBall,
     "snooker": Snooker,
 }
+"""The rules by what `games.Discipline.fold` names."""
 
 
 @lru_cache(maxsize=256)
@@ -29,21 +30,18 @@ def rules_for(discipline: str, options: Options | None = None, kind: str = "matc
 
     Raises KeyError for an unknown discipline.
     """
-    base: Rules = _MAKERS[discipline](options or DEFAULTS[discipline])
+    record = game(discipline)
+    base: Rules = _FOLDS[record.fold](record, options or record.usual)
     if kind == "team":
         return TeamRun(base)
     return Drill(base) if kind == "drill" else base
 
 
 __all__ = [
-    "DEFAULTS",
     "TEAM",
-    "USED",
-    "Options",
     "RackState",
     "Rules",
     "Ruling",
     "fold",
-    "options_for",
     "rules_for",
 ]

@@ -6,25 +6,20 @@ the break it is spotted, or the rack broken again, unless it was agreed to win.
 """
 
 from dataclasses import dataclass
-from typing import ClassVar
 
-from ..equipment.balls import GROUPS, NUMBERED
+from ..equipment.balls import GROUPS
 from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import ball_words
 from . import groups, pool
-from .fold import Game, RackState, Ruling
-from .options import DEFAULTS, Options
+from .fold import Fold, RackState, Ruling
 
 EIGHT = "8"
 
 
 @dataclass(frozen=True, slots=True)
-class EightBall(Game):
+class EightBall(Fold):
     """The fold for eight-ball."""
-
-    options: Options = DEFAULTS["eight-ball"]
-    balls: ClassVar[tuple[str, ...]] = NUMBERED
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return groups.on_for(state, layout, EIGHT)

@@ -7,25 +7,20 @@ break it is racked again. Common practice of the trade; there are many sets of p
 """
 
 from dataclasses import dataclass
-from typing import ClassVar
 
-from ..equipment.balls import ENGLISH_REDS, ENGLISH_YELLOWS, GROUPS
+from ..equipment.balls import GROUPS
 from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import groups, pool
-from .fold import Game, RackState, Ruling
-from .options import DEFAULTS, Options
+from .fold import Fold, RackState, Ruling
 
 BLACK = "black"
 
 
 @dataclass(frozen=True, slots=True)
-class EnglishEightBall(Game):
+class EnglishEightBall(Fold):
     """The fold for English eight-ball; `options.school` chooses the school."""
-
-    options: Options = DEFAULTS["english-eight-ball"]
-    balls: ClassVar[tuple[str, ...]] = (*ENGLISH_REDS, *ENGLISH_YELLOWS, BLACK)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         if state.free:

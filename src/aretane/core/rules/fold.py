@@ -1,8 +1,10 @@
 """What every discipline's fold has in common: the state before a shot and the ruling on it."""
 
-from typing import ClassVar, NamedTuple, Protocol
+from dataclasses import dataclass
+from typing import NamedTuple, Protocol
 
 from ..equipment.layout import Layout
+from ..games import Discipline, Options
 from ..log.shot import Shot
 
 Counts = tuple[tuple[str, int], ...]
@@ -108,11 +110,20 @@ def opening(
     return RackState(players, turn, ball_in_hand=True, behind_line=True, scores=scores, **more)  # type: ignore[arg-type]
 
 
-class Game:
-    """What most disciplines have in common: no points, and every rack opens afresh."""
+@dataclass(frozen=True, slots=True)
+class Fold:
+    """What most disciplines have in common: every rack opens afresh."""
 
-    __slots__ = ()
-    has_points: ClassVar[bool] = False
+    game: Discipline
+    options: Options
+
+    @property
+    def balls(self) -> tuple[str, ...]:
+        return self.game.balls
+
+    @property
+    def has_points(self) -> bool:
+        return self.game.scores
 
     def initial(
         self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None

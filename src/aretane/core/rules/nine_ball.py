@@ -5,24 +5,19 @@ any other ball stays down.
 """
 
 from dataclasses import dataclass
-from typing import ClassVar
 
 from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import ball_words
 from . import pool
-from .fold import Game, RackState, Ruling
-from .options import DEFAULTS, Options
+from .fold import Fold, RackState, Ruling
 
 MONEY_BALL = "9"
 
 
 @dataclass(frozen=True, slots=True)
-class NineBall(Game):
+class NineBall(Fold):
     """The fold for nine-ball."""
-
-    options: Options = DEFAULTS["nine-ball"]
-    balls: ClassVar[tuple[str, ...]] = tuple(str(n) for n in range(1, 10))
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return pool.lowest(layout)

@@ -1,10 +1,10 @@
 """What the pool games share: fouls, the break, calls."""
 
 from ..equipment.layout import Layout
+from ..games import Options
 from ..log.shot import Shot
 from ..vocabulary import FOULS, ball_words, pocket_words
 from .fold import RackState, Ruling, counted_fouls
-from .options import Options
 
 FOULS_TO_LOSE = 3
 TO_RAIL = 4

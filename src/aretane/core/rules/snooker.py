@@ -7,15 +7,13 @@ where snookered. Colours come back on their spots until they are taken in order.
 
 from dataclasses import dataclass
 from math import ceil
-from typing import ClassVar
 
-from ..equipment.balls import COLOURS, SNOOKER_REDS, is_red, value
+from ..equipment.balls import COLOURS, is_red, value
 from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import pool
-from .fold import Counts, Game, RackState, Ruling, added
-from .options import DEFAULTS, Options
+from .fold import Counts, Fold, RackState, Ruling, added
 
 COLOUR = "colour"
 LEAST, MOST = 4, 7
@@ -24,12 +22,8 @@ CENTURY = 100
 
 
 @dataclass(frozen=True, slots=True)
-class Snooker(Game):
+class Snooker(Fold):
     """The fold for snooker. `state.on` is "colour" where a colour is due after a red."""
-
-    options: Options = DEFAULTS["snooker"]
-    balls: ClassVar[tuple[str, ...]] = (*SNOOKER_REDS, *COLOURS)
-    has_points: ClassVar[bool] = True
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return on_now(state, layout)

@@ -7,26 +7,19 @@ fouls carry over to the next.
 """
 
 from dataclasses import dataclass
-from typing import ClassVar
 
-from ..equipment.balls import NUMBERED
 from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import CUE
 from . import pool
-from .fold import Game, RackState, Ruling, opening
-from .options import DEFAULTS, Options
+from .fold import Fold, RackState, Ruling, opening
 
 FOUL, BREAK_FOUL, THIRD_FOUL = -1, -2, -15
 
 
 @dataclass(frozen=True, slots=True)
-class StraightPool(Game):
+class StraightPool(Fold):
     """The fold for straight pool."""
-
-    options: Options = DEFAULTS["straight-pool"]
-    balls: ClassVar[tuple[str, ...]] = NUMBERED
-    has_points: ClassVar[bool] = True
 
     def initial(
         self, players: tuple[str, ...], breaker: str | None, carried: RackState | None = None

@@ -6,24 +6,19 @@ turn whatever falls.
 """
 
 from dataclasses import dataclass
-from typing import ClassVar
 
 from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import ball_words
 from . import pool
-from .fold import Game, RackState, Ruling
-from .options import DEFAULTS, Options
+from .fold import Fold, RackState, Ruling
 
 MONEY_BALL = "10"
 
 
 @dataclass(frozen=True, slots=True)
-class TenBall(Game):
+class TenBall(Fold):
     """The fold for ten-ball."""
-
-    options: Options = DEFAULTS["ten-ball"]
-    balls: ClassVar[tuple[str, ...]] = tuple(str(n) for n in range(1, 11))
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return pool.lowest(layout)

@@ -6,12 +6,13 @@ import numpy as np
 
 from ..chance.forecast import NoAim, meant_by
 from ..chance.made import made
+from ..games import Measure
 from ..log.shot import Plan, Tip
 from ..motion import MotionError
 from ..motion.play import play_ready
 from ..vocabulary import ball_words
 from . import kernel
-from .games import Measure, Question, search
+from .games import Question, search
 from .maps import TOUCHED, Kept, PlannedShot
 from .run import Run
 

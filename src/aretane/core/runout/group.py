@@ -7,10 +7,6 @@ from .run import Run, state
 from .sets import WIDTH, Order
 from .stock import Stock
 
-SPACING = 0.12
-"""m between the places of the cue ball, about."""
-ENGLISH_SPACING = 0.09
-"""The same on a table of 7 ft with smaller balls and pockets."""
 KINDS = ("finish",)
 OPEN = "open"
 """What is due while the groups are open."""

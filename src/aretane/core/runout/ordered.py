@@ -4,7 +4,7 @@ from collections.abc import Sequence
 from dataclasses import dataclass, replace
 
 from ..equipment.balls import GROUPS
-from .games import LAST, ROTATION, Question
+from .games import Question
 from .maps import Maker, Outlook, State, Way
 from .run import Run, state
 
@@ -29,11 +29,11 @@ def ordered(run: Run, asked: Question, order: Sequence[str]) -> Ordered:
     Each ball must be played when its turn comes, in any pocket, with the shot that is best for what
     follows. Where the order does not name them all, the rest comes in the best order.
     """
-    if asked.discipline in ROTATION:
+    if asked.game.in_order:
         raise NoOrder("in rotation the numbers give the order")
     if asked.scores:
         raise NoOrder("an order is valued where it ends the rack: not in snooker and straight pool")
-    last = LAST[asked.discipline]
+    last = asked.game.last
     mine = [ball for ball in asked.playable() if ball != last]
     wanted = [ball for ball in order if ball != last]
     if asked.due == "open" and wanted:

@@ -9,8 +9,8 @@ import numpy as np
 from ..chance.finer import compensated
 from ..equipment.balls import COLOURS, is_red, value
 from ..equipment.layout import Layout
-from ..equipment.spots import respotted
 from ..equipment.table import Table
+from ..games.setting_up import respotted
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
 from ..skill.circumstances import circumstances

@@ -5,8 +5,6 @@ from collections.abc import Sequence
 from .maps import Maker, Way
 from .run import Run, state
 
-SPACING = 0.08
-"""m between the places of the cue ball, about."""
 KINDS = ("finish",)
 
 

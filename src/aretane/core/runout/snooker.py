@@ -14,8 +14,6 @@ from .run import Run, state
 from .sets import Set, ease
 from .stock import Stock
 
-SPACING = 0.18
-"""m between the places of the cue ball, about."""
 KINDS = ("points",)
 POINTS = 100.0
 """Points that a value of one stands for."""

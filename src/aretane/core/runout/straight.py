@@ -17,8 +17,6 @@ from .run import Run, state
 from .sets import Set, ease
 from .stock import Stock
 
-SPACING = 0.14
-"""m between the places of the cue ball, about."""
 KINDS = ("balls", "break shot")
 FEW = 6
 """Balls up to which every order is searched to the end; of more, three balls ahead."""

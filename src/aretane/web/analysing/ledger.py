@@ -11,6 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from aretane.core.choice.decision import Decision, Weighed
 from aretane.core.choice.left import Left
+from aretane.core.games import game
 from aretane.core.review.replay import Step
 from aretane.core.statistics.exchanges import exchanges
 from aretane.core.statistics.ledger import Entry, entries, total
@@ -174,7 +175,7 @@ def _part(db: Db, club_id: int, stored: Recording, player: int | None) -> Ledger
     chains: list[ExchangeView] = []
     for rack in racks:
         found = [_decision(known.get(asked.content)) for asked in rack.asked]
-        for entry in entries(rack.steps, found, rack.scene.discipline in _GROUPS):
+        for entry in entries(rack.steps, found, game(rack.scene.discipline).by_groups):
             if player in (None, int(entry.player)):
                 rows.append((entry, _entry(rack, entry, found[entry.shot])))
         safeties += _safeties(rack, found, player)
@@ -234,9 +235,6 @@ def _answer(
         reason="" if states or under_way else next(reasons, reason),
         working=under_way,
     )  # fmt: skip
-
-
-_GROUPS = ("eight-ball", "english-eight-ball")
 
 
 def _reason(racks: list[RackDecisions]) -> str:
