@@ -21,7 +21,7 @@ from aretane.core.contest.turn import Standing, judged
 from aretane.core.contest.verdicts import OVER
 from aretane.core.motion import Physics, Strike
 from aretane.core.skill.scatter import apart_errors
-from aretane.web.analysing.work import ready
+from aretane.work.answering import ready
 
 from .duels import LEVELS, open_standing, standing, straight_standing, two_sides
 from .rows import Row, at_most, seed

@@ -27,7 +27,7 @@ from aretane.core.runout.playout import (
     straight_follow,
 )
 from aretane.core.skill import PRESETS
-from aretane.web.analysing.work import ready
+from aretane.work.answering import ready
 
 from . import stories
 from .plots import reliability

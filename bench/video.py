@@ -18,7 +18,7 @@ import numpy as np
 from playwright.sync_api import Browser, Page
 from tests.videos import BITS, MS, picture, times_of
 
-from aretane.web.guard import TOKEN
+from aretane.web.serving.guard import TOKEN
 
 from .rows import Row, percentile, seed
 

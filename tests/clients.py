@@ -7,10 +7,10 @@ from typing import Any
 from apiflask import APIFlask
 from flask.testing import FlaskClient
 
-from aretane.web.counting import Counting
-from aretane.web.guard import TOKEN
-from aretane.web.keeper import Keeper
+from aretane.web.serving.guard import TOKEN
 from aretane.work.aside import Aside
+from aretane.work.counting import Counting
+from aretane.work.keeper import Keeper
 
 LONG = 600.0
 

@@ -17,7 +17,7 @@ from typing import Any
 from urllib.parse import urlsplit
 
 from aretane.settings import PROJECT
-from aretane.web.guard import TOKEN
+from aretane.web.serving.guard import TOKEN
 
 
 def environment(folder: Path, **more: str) -> dict[str, str]:

@@ -13,9 +13,9 @@ from typing import Any
 import pytest
 
 from aretane.formats import match_file
-from aretane.web import lanes, worker
-from aretane.web.counting import Counting, Piece, Progress
+from aretane.web.serving import lanes, worker
 from aretane.work.aside import Aside, Gone, OverBudget
+from aretane.work.counting import Counting, Piece, Progress
 from tests.clients import Here
 
 

@@ -8,7 +8,7 @@ from flask.testing import FlaskClient
 from aretane.settings import SettingError, Settings, load
 from aretane.store.database import Address
 from aretane.web import create_app
-from aretane.web.guard import TOKEN
+from aretane.web.serving.guard import TOKEN
 from tests.clients import client_of
 
 PLAYER = '{"name": "Mallory"}'

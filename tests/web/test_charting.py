@@ -6,7 +6,7 @@ from threading import Event
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
-from aretane.web.charting import Charting
+from aretane.work.charting import Charting
 from tests.core.runout.layouts import TABLE, scattered
 
 

@@ -7,7 +7,7 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
-from aretane.web import choosing
+from aretane.web.choices import routes as choosing
 from tests.examples import example
 from tests.web.test_outlook import PATIENCE, body
 

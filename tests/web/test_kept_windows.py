@@ -9,7 +9,7 @@ from numba import config
 from aretane.core.chance import windows
 from aretane.core.equipment.table import table_for
 from aretane.core.motion import Physics
-from aretane.web import kept_windows
+from aretane.work import kept_windows
 
 
 @pytest.fixture

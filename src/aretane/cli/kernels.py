@@ -6,7 +6,7 @@ from functools import partial
 
 from aretane.core.contest.warm import steps
 from aretane.core.vocabulary import TABLE_SIZES
-from aretane.web import kept_windows
+from aretane.work import kept_windows
 
 
 def run() -> None:

@@ -191,7 +191,7 @@ class Web:
         """Begin to start it."""
         options = [
             f"--bind=fd://{self._listener.fileno()}",
-            "--worker-class=aretane.web.worker.PatientWorker",
+            "--worker-class=aretane.web.serving.worker.PatientWorker",
             "--workers=1",
             f"--threads={TALKING}",
             "--keep-alive=5",

@@ -13,35 +13,37 @@ from werkzeug.routing import PathConverter
 from aretane import __version__
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
+from aretane.work.analyst import Analyst
+from aretane.work.answering import executor
 from aretane.work.aside import Aside
+from aretane.work.charting import Charting
+from aretane.work.counting import Counting
+from aretane.work.keeper import Keeper
 
 from . import (
-    analysing,
-    choosing,
+    chances,
+    choices,
+    desk,
     errors,
-    guard,
-    kicking,
-    match_files,
+    kicks,
+    ledger,
     numbers,
-    outlooks,
     players,
-    racks,
-    readings,
     recordings,
+    serving,
     session,
-    state,
-    today,
+    story,
+    video,
 )
-from .analysing.analyst import Analyst
-from .analysing.work import executor
-from .charting import Charting
-from .counting import Counting
-from .files_out import with_files
-from .keeper import Keeper
-from .lanes import Lanes
-from .video import BLUEPRINTS as VIDEO
+from .serving import guard
+from .serving.files_out import with_files
+from .serving.lanes import Lanes
+from .serving.state import State
 from .video import Checking
 
+AREAS = (
+    session, serving, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, video,
+)  # fmt: skip
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"
 CONTENT_SECURITY_POLICY = (
@@ -71,28 +73,14 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.extensions["files"] = files
     app.extensions["counting"] = Counting(counts)
     app.extensions["keeper"] = Keeper(database, counts)
-    app.extensions["state"] = state.State(settings, database)
+    app.extensions["state"] = State(settings, database)
     app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
     app.extensions["state"].others.append(lambda: app.extensions["analyst"].trouble())
     app.extensions["charting"] = Charting()
     app.extensions["checking"] = Checking(settings, database)
-    for module in (
-        session,
-        state,
-        today,
-        players,
-        recordings,
-        racks,
-        outlooks,
-        readings,
-        choosing,
-        kicking,
-        match_files,
-        numbers,
-    ):
-        app.register_blueprint(module.blueprint)
-    for blueprint in (*VIDEO, *analysing.BLUEPRINTS):
-        app.register_blueprint(blueprint)
+    for area in AREAS:
+        for blueprint in area.BLUEPRINTS:
+            app.register_blueprint(blueprint)
     app.after_request(_headers)
     app.spec_processor(_complete_spec)  # type: ignore[arg-type]
     _serve_pages(app, pages)

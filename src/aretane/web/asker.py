@@ -10,8 +10,8 @@ from aretane.store import read
 from aretane.store.database import Address, Db, reading, written
 from aretane.store.records import Asker
 
-from .keeper import Keeper
-from .state import state
+from ..work.keeper import Keeper
+from .serving.state import state
 
 T = TypeVar("T")
 

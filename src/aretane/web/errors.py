@@ -15,7 +15,7 @@ from werkzeug.exceptions import HTTPException
 from aretane.store.errors import Busy, Conflict, NotFound, Refused, Uncertain
 from aretane.work.aside import Gone, OverBudget
 
-from .state import Away, Full, state
+from .serving.state import Away, Full, state
 
 CONSTRAINT_FAILED = 4025  # MariaDB: a CHECK of the table failed
 VALUE_REFUSED = frozenset((ER.DATA_TOO_LONG, ER.WARN_DATA_OUT_OF_RANGE, ER.TRUNCATED_WRONG_VALUE_FOR_FIELD))

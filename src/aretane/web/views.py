@@ -278,3 +278,14 @@ class CreatedView(BaseModel):
     """The number of what was made."""
 
     id: int
+
+
+class AdvisedView(BaseModel):
+    """A shot that the search chose: m/s, tip in ball radii, the chance of the pot alone."""
+
+    ball: str
+    pocket: str
+    speed: float
+    side: float
+    height: float
+    pot: float

@@ -11,7 +11,7 @@ from aretane.settings import SettingError, load
 from aretane.store.database import Address
 from aretane.work import taking
 
-from . import kept_windows
+from ..work import kept_windows
 from .app import create_app
 
 RESUME_AFTER = 5.0

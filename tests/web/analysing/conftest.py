@@ -9,7 +9,7 @@ from flask.testing import FlaskClient
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
-from aretane.web.analysing.analyst import Analyst
+from aretane.work.analyst import Analyst
 from tests.clients import client_of
 
 

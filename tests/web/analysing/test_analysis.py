@@ -12,8 +12,8 @@ from flask.testing import FlaskClient
 from aretane.settings import Settings
 from aretane.store import analyses
 from aretane.store.database import Address, reading, run, writing
-from aretane.web.analysing import work
-from aretane.web.analysing.analyst import Analyst
+from aretane.work import answering as work
+from aretane.work.analyst import Analyst
 from tests.web.analysing.conftest import Counting
 
 Json = dict[str, Any]
@@ -152,7 +152,7 @@ def test_the_work_goes_on_by_itself_after_an_outage_and_says_what_is_wrong_meanw
             raise pymysql.err.OperationalError(2003, "Can't connect")
         return reading(address)
 
-    monkeypatch.setattr("aretane.web.analysing.analyst.reading", outage)
+    monkeypatch.setattr("aretane.work.analyst.reading", outage)
     ask(client, recording)
     began, troubles = time.monotonic(), []
     while not troubles and time.monotonic() - began < PATIENCE:

@@ -23,8 +23,8 @@ from aretane.vision.container import NEEDED
 
 from ..asker import change, to_read
 from ..errors import BadFields, problem
-from ..guard import takes
-from ..state import state
+from ..serving.guard import takes
+from ..serving.state import state
 from .checking import Checking
 
 blueprint = APIBlueprint("uploads", __name__, url_prefix="/api/uploads", enable_openapi=False)

@@ -24,9 +24,8 @@ from aretane.store.errors import Refused
 from aretane.store.records import Asker, Recording, StoredShot
 
 from ..asker import change, to_read
-from ..beside import beside
-from ..guard import takes
-from ..match_files import FILE_SECONDS, SMALL
+from ..serving.beside import FILE_SECONDS, SMALL, beside
+from ..serving.guard import takes
 from .views import VttCheckView, VttFaultView, VttRestView
 
 blueprint = APIBlueprint("vtt", __name__, url_prefix="/api/videos")

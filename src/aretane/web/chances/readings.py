@@ -1,0 +1,194 @@
+"""What is read off the position of a shot: routes to the next ball, and the table."""
+
+from collections.abc import Callable, Hashable
+from functools import partial
+from typing import cast
+
+from apiflask import APIBlueprint
+
+from aretane.core.equipment.table import PocketName
+from aretane.core.patterns.chains import Chain, chains
+from aretane.core.patterns.clusters import Passage
+from aretane.core.patterns.nudge import NudgeOrLeave, Weighed, nudge_or_leave
+from aretane.core.patterns.reading import BallReading, BreakOut, Opening, Reading, read
+from aretane.core.runout.games import NoRun, Question
+from aretane.core.runout.routes import Route, entry_words, routes
+from aretane.core.runout.run import Run
+from aretane.core.units import mm
+
+from ...work.charting import Chart
+from ..drawn import advised_view, in_mm, path_view
+from ..positions import OutlookBody, asked_of, charting
+from .reading_views import (
+    BallReadingView,
+    BreakOutView,
+    ChainView,
+    ClusterView,
+    NudgeView,
+    PassageView,
+    ReadingView,
+    RoutesView,
+    RouteView,
+    WeighedView,
+)
+
+blueprint = APIBlueprint("readings", __name__, url_prefix="/api")
+WINDOW = 0.1
+"""How much less a place in the computed window may be worth, as a share of the best place."""
+READING, NUDGE = "reading", "nudge"
+
+
+@blueprint.post("/recordings/<int:recording_id>/routes")
+@blueprint.input(OutlookBody)
+@blueprint.output(RoutesView)
+def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
+    """The routes to the next ball after the planned pot, else the advised one; ask again until fine."""
+    try:
+        asked, plan = asked_of(recording_id, json_data)[:2]
+    except NoRun as reason:
+        return _no_routes("none", str(reason))
+    chart = charting().ask(asked, plan.ball)
+    if chart.fine is None or chart.trouble:
+        return _no_routes("none" if chart.trouble else "waiting", chart.trouble, chart.maps)
+    ball, pocket = plan.ball, plan.pocket
+    if ball is None or pocket is None:
+        shot = chart.fine.outlook().shot
+        if shot is None or (ball is not None and ball != shot.ball):
+            return _no_routes("none", "name the ball and its pocket: no pot was found from here")
+        ball, pocket = shot.ball, shot.pocket
+    key = ("routes", ball, pocket)
+    chart = charting().ask(asked, plan.ball, {key: partial(_found, ball=ball, pocket=pocket)})
+    return _routes_view(chart, ball, pocket, cast("tuple[Route, ...] | None", chart.more.get(key)))
+
+
+def _found(run: Run, ball: str, pocket: PocketName) -> tuple[Route, ...]:
+    return routes(run, ball, pocket, WINDOW)
+
+
+def _no_routes(stage: str, reason: str, maps: int = 0) -> RoutesView:
+    return RoutesView(
+        reason=reason, stage=stage, maps=maps, measure="chance", ball=None, pocket=None, window=WINDOW,
+        routes=[],
+    )  # fmt: skip
+
+
+def _routes_view(
+    chart: Chart, ball: str, pocket: PocketName, found: tuple[Route, ...] | None
+) -> RoutesView:
+    if chart.fine is None or found is None:
+        return _no_routes("waiting", chart.trouble, chart.maps)
+    reason = "" if found else "no route was found: that ball ends the run, or the pot is not on"
+    unit = chart.fine.units[0]
+    return RoutesView(
+        reason=reason, stage="fine", maps=0, measure=chart.asked.measure, ball=ball, pocket=pocket,
+        window=WINDOW, routes=[_route_view(one, ball, unit) for one in found],
+    )  # fmt: skip
+
+
+def _route_view(one: Route, ball: str, unit: float) -> RouteView:
+    trace = one.motion.trace
+    return RouteView(
+        rails=list(one.rails), spin=one.spin, entry=entry_words(one.entry), speed=one.speed, side=one.side,
+        height=one.height, worth=round(one.worth * unit, 4), error=round(one.error * unit, 4),
+        pot=round(one.pot, 3), inside=round(one.inside, 3), scratch=round(one.scratch, 3),
+        slower=round(one.slower, 3), faster=round(one.faster, 3), travel=round(mm(one.travel), 1),
+        touches=list(one.touches),
+        paths=[path_view(trace, name) for name in ("cue", ball) if name in trace.moved()],
+    )  # fmt: skip
+
+
+@blueprint.post("/recordings/<int:recording_id>/reading")
+@blueprint.input(OutlookBody)
+@blueprint.output(ReadingView)
+def reading_of(recording_id: int, json_data: OutlookBody) -> ReadingView:
+    """The table read for the player of a shot; ask again until it is fine."""
+    try:
+        asked, plan = asked_of(recording_id, json_data)[:2]
+    except NoRun as reason:
+        return _no_reading("none", str(reason))
+    weigh: dict[Hashable, Callable[[Run], object]] = {NUDGE: partial(nudge_or_leave, asked=asked)}
+    chart = charting().ask(asked, plan.ball, weigh, {READING: partial(_read, asked)})
+    found = cast("tuple[Reading, tuple[Chain, ...]] | None", chart.more.get(READING))
+    if found is None:
+        return _no_reading("none" if chart.trouble else "waiting", chart.trouble)
+    weighed = cast("NudgeOrLeave | None", chart.more.get(NUDGE))
+    return _reading_view(*found).model_copy(
+        update={
+            "nudge": None if weighed is None else _nudge_view(weighed),
+            "nudge_waits": NUDGE in chart.wanted and not chart.trouble,
+        }
+    )
+
+
+def _nudge_view(found: NudgeOrLeave) -> NudgeView:
+    return NudgeView(
+        nudge=None if found.nudge is None else _weighed_view(found.nudge),
+        leave=None if found.leave is None else _weighed_view(found.leave),
+    )
+
+
+def _weighed_view(one: Weighed) -> WeighedView:
+    return WeighedView(
+        shot=advised_view(one.shot), value=round(one.value, 4), error=round(one.error, 4),
+        moves=list(one.moves),
+    )  # fmt: skip
+
+
+def _read(asked: Question) -> tuple[Reading, tuple[Chain, ...]]:
+    return read(asked), chains(asked) if asked.game.any_order else ()
+
+
+def _no_reading(stage: str, reason: str) -> ReadingView:
+    return ReadingView(
+        reason=reason,
+        stage=stage,
+        balls=[],
+        clusters=[],
+        blockers={},
+        chains=[],
+        nudge=None,
+        nudge_waits=False,
+    )
+
+
+def _reading_view(reading: Reading, found: tuple[Chain, ...]) -> ReadingView:
+    return ReadingView(
+        reason="", stage="fine", balls=[_ball_view(one) for one in reading.balls],
+        clusters=[_cluster_view(one) for one in reading.openings], blockers=dict(reading.blockers),
+        chains=[_chain_view(one) for one in found], nudge=None, nudge_waits=False,
+    )  # fmt: skip
+
+
+def _ball_view(one: BallReading) -> BallReadingView:
+    return BallReadingView(
+        ball=one.ball, passages=[_passage_view(way) for way in one.passages],
+        open_pockets=one.open_pockets, reach=round(one.reach, 3), problem=one.problem,
+        insurance=one.insurance,
+    )  # fmt: skip
+
+
+def _passage_view(way: Passage) -> PassageView:
+    return PassageView(pocket=way.pocket, open_share=round(way.open_share, 3), blockers=list(way.blockers))
+
+
+def _cluster_view(opening: Opening) -> ClusterView:
+    one = opening.cluster
+    return ClusterView(
+        balls=list(one.balls), gap=round(mm(one.gap), 1), needed=round(mm(one.needed), 1),
+        ways=[_break_out_view(way) for way in opening.ways],
+    )  # fmt: skip
+
+
+def _break_out_view(way: BreakOut) -> BreakOutView:
+    trace = way.motion.trace
+    return BreakOutView(
+        shot=advised_view(way.shot), chance=round(way.chance, 3), place=in_mm(way.place), meets=way.meets,
+        frees=list(way.frees), paths=[path_view(trace, name) for name in trace.moved()],
+    )  # fmt: skip
+
+
+def _chain_view(one: Chain) -> ChainView:
+    return ChainView(
+        break_ball=one.break_ball, key_ball=one.key_ball, before=one.before, place=in_mm(one.place),
+        chance=round(one.chance, 3), key_place=in_mm(one.key_place), kept=round(one.kept, 3),
+    )  # fmt: skip

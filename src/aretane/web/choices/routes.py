@@ -1,0 +1,214 @@
+"""What could be played at a shot, and what each choice is worth to the rack."""
+
+from collections.abc import Callable, Hashable
+from dataclasses import dataclass, replace
+from functools import partial
+from time import monotonic
+from typing import NamedTuple, cast
+
+from apiflask import APIBlueprint
+
+from aretane.core.choice.meant import Wished, planned, wished
+from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
+from aretane.core.choice.options import May, choices
+from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
+from aretane.core.contest.match import fresh_rack, match_chance
+from aretane.core.contest.points import Needs, shifted
+from aretane.core.contest.scored import lead_in
+from aretane.core.contest.side import sides
+from aretane.core.contest.turn import Fouls, Standing
+from aretane.core.log.shot import Plan
+from aretane.core.runout.games import NoRun, Question, search
+from aretane.core.runout.run import Run
+from aretane.core.skill import Skill
+from aretane.core.skill.form import in_form
+
+from ...work.charting import ROUGH, Chart, Charting
+from ..drawn import in_mm, path_view, share
+from ..positions import Asked, asked_of, charting
+from .views import BranchView, ChoicesBody, ChoicesView, MatchView, OptionView
+
+blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
+PATIENCE = 60.0
+"""s after which choices stop where they are."""
+FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
+SNOOKER_CAUTION = (
+    "A foul costs its points here and the other may have the player go again; a free ball, and balls put "
+    "back after a miss, are not in these chances."
+)
+UNSAID_CAUTION = (
+    "No points that win were agreed in this recording: the game is taken to go to the next hundred."
+)
+RAISED_CAUTION = (
+    "Take care: a raised cue can damage the cloth, and a ball that flies can hurt somebody; many rooms "
+    "forbid jumps and massé shots: ask first."
+)
+
+
+class Told(NamedTuple):
+    """Choices, the chance of a rack that is not begun, the planned shot and the options asked about."""
+
+    found: Choices
+    rack: float
+    drafts: tuple[Draft | None, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Wanted:
+    """What is asked about a position: the other player, the plan, what is allowed, and options that
+    somebody had in mind; the points of `lead`, the `fouls` in a row and the points each still `needs`
+    where they decide."""
+
+    asked: Question
+    other: Skill
+    plan: Plan
+    may: May
+    wishes: tuple[Wished, ...]
+    lead: float
+    fouls: Fouls
+    needs: Needs
+
+    @property
+    def standing(self) -> Standing:
+        asked = self.asked
+        return Standing(
+            asked.table, asked.discipline, asked.layout, asked.due, self.lead, self.fouls, self.needs
+        )  # fmt: skip
+
+    def drafts(self, run: Run) -> tuple[Draft | None, ...]:
+        """The planned shot and the options asked about, None where no aim was found for one."""
+        return planned(self.asked, self.plan, run), *(wished(self.asked, one, run) for one in self.wishes)
+
+
+@blueprint.post("/recordings/<int:recording_id>/choices")
+@blueprint.input(ChoicesBody)
+@blueprint.output(ChoicesView)
+def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
+    """The options at a shot for its player against the other one; ask again until they are settled."""
+    try:
+        there = asked_of(recording_id, json_data)
+    except NoRun as reason:
+        return _nothing("none", str(reason))
+    asked = replace(there.question, skill=in_form(there.question.skill, json_data.form))
+    other = in_form(there.other or there.question.skill, json_data.opponent)
+    wishes = tuple(one.wished() for one in json_data.added)
+    lead = lead_in(asked.discipline, there.lead + json_data.ahead)
+    needs = shifted(there.needs, json_data.ahead)
+    wanted = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs)
+    board = charting()
+    first: dict[Hashable, Callable[[], object]] = {}
+    more: dict[Hashable, Callable[[Run], object]] = {}
+    if asked.game.in_order:
+        first[FIRST, wanted] = partial(_first, wanted=wanted, board=board)
+        more[SETTLED, wanted] = partial(_settled, wanted=wanted, board=board)
+    else:  # their maps take longer: one pass over them says both
+        first[SETTLED, wanted] = partial(_found, None, wanted, 1.0, True, board)
+    chart = board.ask(asked, there.plan.ball, more, first)
+    return _view(chart, there, wanted, json_data)
+
+
+def _first(wanted: Wanted, board: Charting) -> Told:
+    """A first ranking on a rough grid."""
+    mine = search(wanted.asked, ROUGH, through=wanted.plan.ball, told=board.step, kept=board.maps)
+    return _found(mine, wanted, ROUGH, False, board)
+
+
+def _settled(run: Run, wanted: Wanted, board: Charting) -> Told:
+    return _found(run, wanted, 1.0, True, board)
+
+
+def _found(mine: Run | None, wanted: Wanted, coarser: float, settle: bool, board: Charting) -> Told:
+    asked = wanted.asked
+    me, other = sides(asked, wanted.other, coarser, mine, board.step, board.maps)
+    rack = fresh_rack(wanted.standing, me, other)
+    drafts = wanted.drafts(me.run(asked.due))
+    added = tuple(one for one in drafts if one is not None)
+
+    def told(found: Choices) -> None:
+        if settle:
+            board.tell((PARTLY, wanted), Told(found, rack, drafts))
+        board.step()
+
+    ends = monotonic() + PATIENCE
+    found = choices(
+        wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may,
+        time_is_up=lambda: monotonic() > ends,
+    )  # fmt: skip
+    return Told(found, rack, drafts)
+
+
+def _nothing(stage: str, reason: str) -> ChoicesView:
+    return ChoicesView(
+        reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
+        added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[], needs=None,
+    )  # fmt: skip
+
+
+def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> ChoicesView:
+    known = (chart.more.get((stage, wanted)) for stage in (SETTLED, PARTLY, FIRST))
+    told = cast("Told | None", next((one for one in known if one is not None), None))
+    ended = chart.more.get((SETTLED, wanted)) is not None
+    if told is None:
+        return _nothing("none" if chart.trouble else "waiting", chart.trouble)
+    found = told.found
+    if not found.options:
+        return _nothing("none", found.reason)
+    even = found.break_even
+    places = [_place_of(found, draft) for draft in told.drafts]
+    stage = "fine" if found.settled else "stopped" if ended else "rough"
+    return ChoicesView(
+        reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
+        break_even=None if even is None else round(even, 4),
+        options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
+        other=there.other is not None, apart=CLOSE * ALONE,
+        settled=sum(one.settled for one in found.options), match=_match(body, told.rack),
+        cautions=_cautions(wanted, found, there.agreed),
+        needs=wanted.needs if wanted.asked.game.any_order else None,
+    )  # fmt: skip
+
+
+def _place_of(found: Choices, draft: Draft | None) -> int | None:
+    """Which of the options a draft is; of a planned safety nobody said the strike."""
+    if draft is None:
+        return None
+    return next((k for k, one in enumerate(found.options) if one.strike == draft.strike), None)
+
+
+def _match(body: ChoicesBody, rack: float) -> MatchView | None:
+    """What the rack is worth to the match, at this score."""
+    if body.race is None:
+        return None
+    mine, theirs = body.race.needs, body.race.other_needs
+    won, lost = match_chance(mine - 1, theirs, rack), match_chance(mine, theirs - 1, rack)
+    return MatchView(won=round(won, 4), lost=round(lost, 4), rack=round(rack, 4))
+
+
+def _option_view(found: Choices, one: Option) -> OptionView:
+    trace = one.motion.trace
+    return OptionView(
+        kind=one.kind, ball=None if one.called is None else one.called[0],
+        pocket=None if one.called is None else one.called[1], speed=round(one.strike.speed, 2),
+        side=round(one.strike.side, 3), height=round(one.strike.height, 3), value=round(one.value, 4),
+        error=round(one.error, 4), made=_branch_view(one.made.share, one.made.equity),
+        missed=_branch_view(one.missed.share, one.missed.equity),
+        foul=_branch_view(one.foul.share, one.foul.equity),
+        attack=None if one.attack is None else share(one.attack),
+        hidden=round(one.hidden, 3), hooks=round(one.hooks, 3),
+        ends=[(*in_mm(place), good) for place, good in zip(one.ends, one.made_there, strict=True)],
+        paths=[path_view(trace, name) for name in trace.moved()],
+        after=[(name, *in_mm(place)) for name, place in one.motion.after.places],
+        hit=one.hit, rails=one.rails, fullness=None if one.fullness is None else round(one.fullness, 3),
+        reasons=list(reasons(found, one)), route=route_words(found, one), settled=one.settled,
+        cue=in_mm(one.cue),
+    )  # fmt: skip
+
+
+def _cautions(wanted: Wanted, found: Choices, agreed: bool) -> list[str]:
+    said = [SNOOKER_CAUTION] if wanted.asked.game.by_colours else []
+    if wanted.asked.game.any_order and not agreed:
+        said.append(UNSAID_CAUTION)
+    return said + ([RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [])
+
+
+def _branch_view(share: float, equity: float | None) -> BranchView:
+    return BranchView(share=round(share, 4), equity=None if equity is None else round(equity, 4))

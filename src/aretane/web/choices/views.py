@@ -1,0 +1,138 @@
+"""Shapes of what could be played at a shot."""
+
+from typing import Annotated, Literal
+
+from pydantic import BaseModel, ConfigDict, Field, model_validator
+
+from aretane.core.choice.meant import Wished
+from aretane.core.equipment.table import PocketName
+from aretane.formats.shapes import Ball
+
+from ..positions import OutlookBody
+from ..views import PathView, Place, ShareView
+
+Needs = Annotated[int, Field(ge=1, le=100)]
+Offset = Annotated[float, Field(ge=-0.5, le=0.5)]
+
+
+class AddedBody(BaseModel):
+    """An option that somebody had in mind: a pot with its pocket, or a safety with the ball hit, how full
+    (1 full, 0 a graze) and on which side the cue ball passes. `speed` m/s, `side` and `height` of the tip
+    in ball radii; without a speed the best one for a pot is taken."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    kind: Literal["pot", "bank", "kick", "combination", "carom", "safety"]
+    ball: Ball
+    pocket: PocketName | None = None
+    fullness: Annotated[float, Field(ge=0, le=1)] = 0.5
+    left: bool = False
+    speed: Annotated[float, Field(ge=0.2, le=12)] | None = None
+    side: Offset = 0.0
+    height: Offset = 0.0
+
+    @model_validator(mode="after")
+    def _whole(self) -> "AddedBody":
+        if self.kind != "safety" and self.pocket is None:
+            raise ValueError("name the pocket of the pot")
+        return self
+
+    def wished(self) -> Wished:
+        return Wished(**self.model_dump())
+
+
+class RaceBody(BaseModel):
+    """Racks that the shooter and the other player still need."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    needs: Needs
+    other_needs: Needs
+
+
+class ChoicesBody(OutlookBody):
+    """The position that is looked at, with what is asked beside it: how the two are playing, options that
+    somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
+    beside the score."""
+
+    form: Literal["usual", "fresh", "tired"] = "usual"
+    opponent: Literal["usual", "stronger", "weaker"] = "usual"
+    ahead: Annotated[int, Field(ge=-200, le=200)] = 0
+    added: Annotated[list[AddedBody], Field(max_length=4)] = Field(default_factory=list)
+    race: RaceBody | None = None
+
+
+class MatchView(BaseModel):
+    """The chance to win the match once the rack is won or lost; `rack`: that of a rack not yet begun."""
+
+    won: float
+    lost: float
+    rack: float
+
+
+class BranchView(BaseModel):
+    """A share of what may come, and the shooter's chance to win after it; null where it never came."""
+
+    share: float
+    equity: float | None
+
+
+class OptionView(BaseModel):
+    """One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
+    standard error; it is what `made`, `missed` and `foul` come to together. `attack`: the chance of the pot
+    with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
+    straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
+    whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
+    first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
+    the cue ball goes on, where another option pots the same ball, or hits it for a safety, else empty."""
+
+    kind: str
+    ball: str | None
+    pocket: str | None
+    cue: Place
+    speed: float
+    side: float
+    height: float
+    value: float
+    error: float
+    made: BranchView
+    missed: BranchView
+    foul: BranchView
+    attack: ShareView | None
+    hidden: float
+    hooks: float
+    ends: list[tuple[float, float, bool]]
+    paths: list[PathView]
+    after: list[tuple[str, float, float]]
+    hit: str | None
+    rails: int
+    fullness: float | None
+    reasons: list[str]
+    route: str
+    settled: bool
+
+
+class ChoicesView(BaseModel):
+    """The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine,
+    stopped (it took too long: the best known by then). `verdict`: attack, safety, close (too close to call)
+    or empty. `break_out`: a cluster now or later, in words, or empty. `break_even`: the chance of the pot
+    that the best attack needs to be worth the best safety. `planned`: which option the plan is, `added`
+    which those asked about are (null: no aim was found for it). `other`: whether there is another player
+    with a model of their own. Two options are too close to call within `apart` times both errors squared,
+    added and rooted. `settled` of the options are. `cautions` are to be shown beside them.
+    `needs`: in straight pool the points that the player and the other still need."""
+
+    reason: str
+    stage: str
+    verdict: str
+    break_out: str
+    break_even: float | None
+    options: list[OptionView]
+    planned: int | None
+    added: list[int | None]
+    other: bool
+    apart: float
+    settled: int
+    match: MatchView | None
+    cautions: list[str]
+    needs: tuple[int, int] | None

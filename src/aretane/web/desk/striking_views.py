@@ -1,0 +1,61 @@
+"""Shapes of how a plan or a strike plays out."""
+
+from pydantic import BaseModel
+
+from ..views import PathView, Place, ShareView
+
+
+class StrikeView(BaseModel):
+    """A strike: speed in m/s, tip in ball radii from the centre, right and up positive."""
+
+    speed: float
+    side: float
+    height: float
+
+
+class PlannedView(BaseModel):
+    """A planned strike played out. `ends`: cue-ball places with the player's errors, [x, y, potted 0 or 1].
+
+    `assumed` names what the plan left open. `stun` and `rolling`: the natural paths from the contact on.
+    """
+
+    strike: StrikeView
+    assumed: list[str]
+    seconds: float
+    paths: list[PathView]
+    stun: list[Place]
+    rolling: list[Place]
+    ends: list[tuple[float, float, float]]
+    pot: ShareView
+    scratch: ShareView
+    in_window: ShareView | None
+    railed: bool
+
+
+class ForecastView(BaseModel):
+    """What a plan comes to, or the reason why that is not known."""
+
+    reason: str
+    planned: PlannedView | None
+
+
+class FoundView(BaseModel):
+    """One strike that explains a result. `share` of all explanations; `miss` mm off the places logged."""
+
+    strike: StrikeView
+    share: float
+    miss: float
+    speed_spread: float
+    side_spread: float
+    height_spread: float
+    seconds: float
+    cue_rails: int
+    paths: list[PathView]
+
+
+class FindingView(BaseModel):
+    """Strikes that explain a result, likeliest first. `explained`: the best one fits the logged places."""
+
+    reason: str
+    explained: bool
+    found: list[FoundView]

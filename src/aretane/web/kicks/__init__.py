@@ -1,0 +1,5 @@
+"""Counts of kicks and banks."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)

@@ -1,0 +1,141 @@
+"""Kicks and banks counted on a table, beside the simulated path."""
+
+from math import degrees
+from typing import Annotated, Literal
+
+from apiflask import APIBlueprint
+from pydantic import BaseModel, ConfigDict, Field
+
+from aretane.core.equipment.layout import Layout, layout_faults
+from aretane.core.equipment.table import PocketName
+from aretane.core.kicks.against import Asked, Kick, NoKick, kicks
+from aretane.core.kicks.mirror import MOST
+from aretane.core.motion import MotionError
+from aretane.core.units import mm
+from aretane.formats.shapes import Ball, Place, point
+from aretane.reviewing.scene import scene, skill_of
+from aretane.store import read
+
+from ..asker import to_read
+from ..drawn import in_mm, path_view
+from ..views import PathView
+
+blueprint = APIBlueprint("kicking", __name__, url_prefix="/api")
+Offset = Annotated[float, Field(ge=-0.35, le=0.35)]
+
+
+class KickBody(BaseModel):
+    """A ball to kick at over so many rails, or with a `pocket` to bank; m/s, tip in ball radii, mm."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    balls: Annotated[dict[Ball, Place], Field(max_length=23)]
+    ball: Ball
+    pocket: PocketName | None = None
+    rails: Annotated[int, Field(ge=1, le=MOST)] = 1
+    speed: Annotated[float, Field(ge=0.2, le=12)] = 2.5
+    side: Offset = 0.0
+    height: Offset = 0.0
+    shooter: Annotated[str, Field(max_length=20)] = ""
+
+
+class RailView(BaseModel):
+    """A rail of the simulated path: degrees from square to it at which the ball came and left."""
+
+    rail: str
+    came: float
+    left: float
+
+
+class EffectView(BaseModel):
+    """What one cause moves the ball by where it should arrive, mm, to the left of its way positive:
+    cushions that give back less (rebound), that grip (grip), the bend while it takes up its roll (roll),
+    the nose above the ball's middle (nose)."""
+
+    cause: Literal["rebound", "grip", "roll", "nose"]
+    off: float
+
+
+class RailNumbersView(BaseModel):
+    """The rail-number count: cue-ball number less third-rail number is the first-rail number."""
+
+    cue: float
+    first: float
+    third: float
+    aim_at: Place
+
+
+class KickView(BaseModel):
+    """One count: its rails and contacts (ball centres), what a strike along it does (`paths`), by how far
+    that passes (`off`, mm; null: it does not get there), why, and the strike that does it (`right`), its
+    aim `turn` degrees to the left of the count's."""
+
+    rails: list[str]
+    start: Place
+    contacts: list[Place]
+    end: Place
+    length: float
+    numbers: RailNumbersView | None
+    paths: list[PathView]
+    hits: bool
+    off: float | None
+    effects: list[EffectView]
+    turned: list[RailView]
+    right: list[PathView]
+    turn: float | None
+    chance: float
+
+
+class KicksView(BaseModel):
+    """The counts, the shortest first, or the reason why there is none."""
+
+    reason: str
+    kicks: list[KickView]
+
+
+@blueprint.post("/recordings/<int:recording_id>/kicks")
+@blueprint.input(KickBody)
+@blueprint.output(KicksView)
+def kicks_of(recording_id: int, json_data: KickBody) -> KicksView:
+    """The counts of a kick or bank on a layout, with the player of a shot."""
+    with to_read() as (db, asker):
+        around = scene(read.recording_head(db, asker.club_id, recording_id))
+    layout = Layout.of({ball: point(place) for ball, place in json_data.balls.items()})
+    faults = layout_faults(around.table, layout)
+    if faults:
+        return KicksView(reason=faults[0].words, kicks=[])
+    asked = Asked(
+        around.table, layout, json_data.ball, json_data.pocket, json_data.rails, json_data.speed,
+        json_data.side, json_data.height, skill_of(around, json_data.shooter), around.physics,
+    )  # fmt: skip
+    try:
+        found = kicks(asked)
+    except (NoKick, MotionError) as reason:
+        return KicksView(reason=str(reason), kicks=[])
+    return KicksView(reason="", kicks=[_view(asked, one) for one in found])
+
+
+def _view(asked: Asked, one: Kick) -> KickView:
+    start, end = asked.ends
+    right = None if one.right_motion is None else one.right_motion.trace
+    done = one.motion.first_hit == asked.ball and (
+        asked.pocket is None or (asked.ball, asked.pocket) in one.motion.potted
+    )
+    return KickView(
+        rails=list(one.mirror.rails), start=in_mm(start), end=in_mm(end),
+        contacts=[in_mm(at) for at in one.mirror.contacts],
+        length=round(mm(one.mirror.length)),
+        numbers=None if one.numbers is None else RailNumbersView(
+            cue=round(one.numbers.cue, 1), first=round(one.numbers.first, 1),
+            third=round(one.numbers.third, 1), aim_at=in_mm(one.numbers.aim_at),
+        ),
+        paths=[path_view(one.motion.trace, name) for name in one.motion.trace.moved()], hits=done,
+        off=None if one.off is None else round(mm(one.off)),
+        effects=[EffectView(cause=cause, off=round(mm(off))) for cause, off in one.effects],  # type: ignore[arg-type]
+        turned=[
+            RailView(rail=turn.rail, came=round(degrees(turn.came), 1), left=round(degrees(turn.left), 1))
+            for turn in one.turned
+        ],
+        right=[] if right is None else [path_view(right, name) for name in right.moved()],
+        turn=None if one.turn is None else round(degrees(one.turn), 2), chance=round(one.chance, 4),
+    )  # fmt: skip

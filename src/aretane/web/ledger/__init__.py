@@ -1,0 +1,5 @@
+"""What decisions cost, safeties and exchanges."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)

@@ -1,0 +1,5 @@
+"""Percentages of players."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)

@@ -1,0 +1,74 @@
+"""Shapes of the numbers page."""
+
+from pydantic import BaseModel
+
+from ..serving.working import WorkingView
+from ..views import SeatView, ShotLink
+
+
+class IntervalView(BaseModel):
+    """k of n, or a mean of n, with its 95 % interval; None: too little is known."""
+
+    n: int
+    k: int | None
+    value: float | None
+    low: float | None
+    high: float | None
+
+
+class RungView(BaseModel):
+    """One percentage with the shots behind it."""
+
+    code: str
+    interval: IntervalView
+    shots: list[ShotLink]
+
+
+class ModelView(BaseModel):
+    """A player's errors fitted from the log, level as prior: aim in degrees, speeds relative.
+
+    `level_aim` and `level_speed` are the level's own. `speed_bias` below zero: strikes too softly.
+    """
+
+    aim: IntervalView
+    speed: IntervalView
+    speed_bias: IntervalView
+    level_aim: float
+    level_speed: float
+
+
+class NumbersView(BaseModel):
+    """One player's percentages. `along` is in mm, long positive."""
+
+    player: SeatView
+    pot_success: RungView
+    expected_pots: IntervalView
+    safety_share: RungView
+    safety_success: RungView
+    attack_outcomes: list[RungView]
+    safety_outcomes: list[RungView]
+    grades: list[RungView]
+    short_share: RungView
+    along: RungView
+    along_widths: float | None
+    left_out: list[ShotLink]
+    unlogged: int
+    model: ModelView
+
+
+class DifferenceView(BaseModel):
+    """First player minus second."""
+
+    code: str
+    value: float | None
+    low: float | None
+    high: float | None
+    too_close: bool | None
+
+
+class CompareView(BaseModel):
+    """One player, or two with their differences; nobody while `working`."""
+
+    players: list[NumbersView]
+    differences: list[DifferenceView]
+    working: WorkingView | None = None

@@ -1,0 +1,5 @@
+"""The players of the club."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)

@@ -1,0 +1,56 @@
+"""The club's players."""
+
+from typing import Annotated
+
+from apiflask import APIBlueprint
+from pydantic import BaseModel, ConfigDict, StringConstraints
+
+from aretane.core.skill import DEFAULT_LEVEL
+from aretane.formats.shapes import Level
+from aretane.store import read, write
+
+from ..asker import change, to_read
+from ..views import CreatedView, PlayersView, PlayerView
+
+blueprint = APIBlueprint("players", __name__, url_prefix="/api/players")
+
+
+class PlayerBody(BaseModel):
+    """A player's name and level."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
+    level: Level = DEFAULT_LEVEL
+
+
+@blueprint.get("")
+@blueprint.output(PlayersView)
+def players() -> PlayersView:
+    """All players of the club."""
+    with to_read() as (db, asker):
+        rows = read.players(db, asker.club_id)
+    return PlayersView(
+        players=[
+            PlayerView(id=str(r["id"]), name=r["name"], level=r["level"], shots=r["shots"]) for r in rows
+        ]
+    )
+
+
+@blueprint.post("")
+@blueprint.input(PlayerBody)
+@blueprint.output(CreatedView, status_code=201)
+def add_player(json_data: PlayerBody) -> CreatedView:
+    """Add a player."""
+    name, level = json_data.name, json_data.level
+    return CreatedView(id=change(lambda db, asker: write.add_player(db, asker.club_id, name, level)))
+
+
+@blueprint.put("/<int:player_id>")
+@blueprint.input(PlayerBody)
+@blueprint.output({}, status_code=204)
+def set_player(player_id: int, json_data: PlayerBody) -> str:
+    """Rename a player or change the level."""
+    name, level = json_data.name, json_data.level
+    change(lambda db, asker: write.set_player(db, asker.club_id, player_id, name, level))
+    return ""

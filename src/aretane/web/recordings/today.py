@@ -1,0 +1,97 @@
+"""Today: what to do next, in at most five lines."""
+
+from apiflask import APIBlueprint
+
+from aretane.core.intervals import Mean, mean_of_sums
+from aretane.store import facts
+from aretane.store.sql import Row
+
+from ..asker import catch_up, to_read
+from ..views import LineView, TodayView
+
+blueprint = APIBlueprint("today", __name__, url_prefix="/api")
+
+MOST_LINES = 5
+MOST_HABITS = 2
+SHOTS_FOR_A_HABIT = 10
+"""Fewer shots than this prove no habit (our choice)."""
+
+
+@blueprint.get("/today")
+@blueprint.output(TodayView)
+def today() -> TodayView:
+    """What waits for review, habits that the numbers show, and what does not balance."""
+    catch_up()
+    with to_read() as (db, asker):
+        recordings = facts.page(db, asker.club_id, 1, 1)[1]
+        damaged = facts.racks_damaged(db, asker.club_id, MOST_LINES)
+        waiting = facts.racks_waiting(db, asker.club_id, MOST_LINES)
+        flagged = facts.racks_flagged(db, asker.club_id, MOST_LINES)
+        along = facts.along(db, asker.club_id)
+        uncounted = facts.waiting(db)
+    if not recordings:
+        words = "Nothing is recorded yet: make a recording, or import a match file."
+        return TodayView(lines=[LineView(kind="start", words=words, link="/recordings/new")], uncounted=0)
+    habits = _habits(along)[:MOST_HABITS]
+    room = MOST_LINES - len(habits)
+    lines = [*map(_damaged, damaged), *map(_waiting, waiting), *map(_flagged, flagged)]
+    return TodayView(lines=lines[:room] + habits, uncounted=uncounted)
+
+
+def _place(row: Row) -> tuple[str, str]:
+    """A rack's address and its name."""
+    return (
+        f"/recordings/{row['recording_id']}/racks/{row['number']}",
+        f"Rack {row['number']} of {row['title']}",
+    )
+
+
+def _damaged(row: Row) -> LineView:
+    where, name = _place(row)
+    shot = f"shot {row['damage_shot']}, " if row["damage_shot"] else ""
+    more = f" (and {row['damaged'] - 1} more)" if row["damaged"] > 1 else ""
+    what = f"{shot}{row['damage_words']}{more}"
+    words = f"{name} is damaged: {what}. What can be read is shown; open it to mend it."
+    return LineView(kind="damaged", words=words, link=f"{where}/shots/{row['damage_shot'] or 1}")
+
+
+def _waiting(row: Row) -> LineView:
+    where, name = _place(row)
+    if not row["shots"]:
+        return LineView(kind="waits", words=f"{name} has no shots yet.", link=where)
+    shots = "1 shot waits" if row["open_shots"] == 1 else f"{row['open_shots']} shots wait"
+    return LineView(
+        kind="waits", words=f"{name}: {shots} for a result.", link=f"{where}/shots/{row['first_open']}"
+    )
+
+
+def _flagged(row: Row) -> LineView:
+    where, name = _place(row)
+    more = f" (and {row['flags'] - 1} more)" if row["flags"] > 1 else ""
+    words = f"{name} does not balance: shot {row['flag_shot']}, {row['flag_words']}{more}."
+    return LineView(kind="flag", words=words, link=f"{where}/shots/{row['flag_shot']}")
+
+
+def _habits(along: dict[int, tuple[str, facts.Along]]) -> list[LineView]:
+    """Players whose cue ball runs long or short beyond doubt, the largest habit first."""
+    found: list[tuple[float, LineView]] = []
+    for player, (name, sums) in along.items():
+        spread = mean_of_sums(sums.n, sums.total_m, sums.squares_m2)
+        line = _habit_line(str(player), name, spread)
+        if line is not None and spread.value is not None:
+            found.append((abs(spread.value), line))
+    return [line for _, line in sorted(found, key=lambda pair: -pair[0])]
+
+
+def _habit_line(player: str, name: str, along: Mean) -> LineView | None:
+    if along.value is None or along.low is None or along.high is None or along.n < SHOTS_FOR_A_HABIT:
+        return None
+    if along.low <= 0 <= along.high:
+        return None
+    way = "short" if along.value < 0 else "long"
+    near, far = sorted((abs(along.low), abs(along.high)))
+    words = (
+        f"{name} ends {way}: {abs(along.value) * 100:.0f} cm on average "
+        f"({near * 100:.0f}–{far * 100:.0f}), {along.n} shots."
+    )
+    return LineView(kind="habit", words=words, link=f"/numbers?player={player}")

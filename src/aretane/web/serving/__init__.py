@@ -1,0 +1,5 @@
+"""How requests reach the application and share the server: who may, lanes, files, what is wrong now."""
+
+from . import state
+
+BLUEPRINTS = (state.blueprint,)

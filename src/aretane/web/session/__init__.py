@@ -1,0 +1,5 @@
+"""Who is asking, and the words of the field."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)

@@ -1,0 +1,5 @@
+"""A rack's story, and asking for the work on it."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)
