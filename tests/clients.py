@@ -2,15 +2,19 @@
 once."""
 
 from collections.abc import Callable
+from concurrent.futures import Executor
 from typing import Any
 
 from apiflask import APIFlask
 from flask.testing import FlaskClient
 
+from aretane.web.app import runner_of
 from aretane.web.serving.guard import TOKEN
+from aretane.work.answering import executor
 from aretane.work.aside import Aside
 from aretane.work.counting import Counting
-from aretane.work.keeper import Keeper
+from aretane.work.facts import Facts
+from aretane.work.shots import Shots
 
 LONG = 600.0
 
@@ -41,12 +45,15 @@ class TokenClient(FlaskClient):
         return super().open(*args, headers={TOKEN: token} | headers, **more)
 
 
-def client_of(app: APIFlask) -> FlaskClient:
-    """A client of the application as the pages are one."""
+def client_of(app: APIFlask, workers: Callable[[], Executor] | None = None) -> FlaskClient:
+    """A client of the application as the pages are one; `workers` gives those of its background work."""
     here, database = Here(), app.config["DATABASE"]
     app.extensions["files"] = here
     app.extensions["counting"] = Counting(here, patience=LONG)
-    app.extensions["keeper"] = Keeper(database, here, patience=LONG)
-    app.extensions["keeper"].warm.set()
+    facts = Facts(database, here, patience=LONG)
+    facts.warm.set()
+    shots = Shots(database, workers or (lambda: executor(None)))
+    app.extensions["facts"] = facts
+    app.extensions["runner"] = runner_of(database, facts, app.extensions["checking"], shots)
     app.test_client_class = TokenClient
     return app.test_client()

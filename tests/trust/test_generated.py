@@ -16,7 +16,7 @@ COUNT = 2000
 def test_no_generated_request_is_answered_by_a_fault(settings: Settings, database: Address) -> None:
     load_demo(database, settings.videos_kept)
     client: FlaskClient = client_of(create_app(settings, database))
-    client.application.extensions["analyst"].wake = lambda: None  # asked for, and not worked out
+    client.application.extensions["runner"].wake = lambda: None  # asked for, and not worked out
     ids = ids_of(lambda path: client.get(path).get_json(force=True))
     statuses: dict[int, int] = {}
     for one in requests(COUNT, 20, ids):

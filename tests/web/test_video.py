@@ -12,7 +12,7 @@ from flask.testing import FlaskClient
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
-from aretane.web.video import checking
+from aretane.work import checking
 from tests.clients import client_of
 from tests.videos import make_video
 
@@ -91,7 +91,7 @@ def test_a_server_that_stopped_while_examining_begins_again(
     client: FlaskClient, recording: int, film: Path, settings: Settings, database: Address,
     monkeypatch: pytest.MonkeyPatch,
 ) -> None:  # fmt: skip
-    monkeypatch.setattr("aretane.web.video.checking.Checking.begin", lambda *_: None)
+    monkeypatch.setattr("aretane.work.runner.Runner.wake", lambda *_: None)
     data = film.read_bytes()
     place = announce(client, recording, len(data)).headers["Location"]
     send(client, place, 0, data)

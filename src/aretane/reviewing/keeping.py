@@ -1,7 +1,7 @@
 """The facts of racks that lists show, counted when a rack was stored and kept beside it."""
 
 import logging
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from functools import partial
 from itertools import groupby
 
@@ -28,9 +28,14 @@ def catch_up(database: Address, most: int) -> int:
     """Count up to `most` racks whose facts are out of date; returns how many were looked at."""
     with reading(database) as db:
         racks = kept_facts.stale(db, most)
+    count(database, racks)
+    return len(racks)
+
+
+def count(database: Address, racks: Sequence[Stale]) -> None:
+    """Count racks and keep their facts; those that were changed meanwhile stay out of date."""
     for recording_id, group in groupby(racks, key=lambda rack: rack.recording_id):
         _count(database, recording_id, list(group))
-    return len(racks)
 
 
 def _count(database: Address, recording_id: int, racks: list[Stale]) -> None:

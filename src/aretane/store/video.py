@@ -9,6 +9,7 @@ from typing import Any
 
 from aretane.core.limits import LATEST
 
+from . import jobs
 from .database import Db
 from .errors import NotFound, Refused
 from .sql import Row, sql
@@ -238,6 +239,7 @@ def leftovers(db: Db, hours: float) -> list[str]:
     sql.note_cleaning(db)
     sql.age_intakes(db, hours=step)
     sql.age_parts(db, hours=step)
+    jobs.age(db, step / 24.0)
     paths: list[str] = []
     for row in list(sql.intakes_left_lying(db, hours=hours)):
         sql.drop_intake(db, club_id=row["club_id"], intake_id=row["id"])

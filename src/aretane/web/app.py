@@ -13,12 +13,14 @@ from werkzeug.routing import PathConverter
 from aretane import __version__
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
-from aretane.work.analyst import Analyst
 from aretane.work.answering import executor
 from aretane.work.aside import Aside
 from aretane.work.charting import Charting
+from aretane.work.checking import Checking
 from aretane.work.counting import Counting
-from aretane.work.keeper import Keeper
+from aretane.work.facts import Facts
+from aretane.work.runner import Runner
+from aretane.work.shots import Shots, clear
 
 from . import (
     chances,
@@ -39,7 +41,6 @@ from .serving import guard
 from .serving.files_out import with_files
 from .serving.lanes import Lanes
 from .serving.state import State
-from .video import Checking
 
 AREAS = (
     session, serving, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, video,
@@ -69,15 +70,7 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     app.config["SERVERS"] = [{"url": "/"}]
     errors.register(app)
     guard.register(app, settings)
-    files, counts = Aside("files", nice=0), Aside("counts")
-    app.extensions["files"] = files
-    app.extensions["counting"] = Counting(counts)
-    app.extensions["keeper"] = Keeper(database, counts)
-    app.extensions["state"] = State(settings, database)
-    app.extensions["analyst"] = Analyst(database, lambda: executor(settings.cluster))
-    app.extensions["state"].others.append(lambda: app.extensions["analyst"].trouble())
-    app.extensions["charting"] = Charting()
-    app.extensions["checking"] = Checking(settings, database)
+    _start_extensions(app, settings, database)
     for area in AREAS:
         for blueprint in area.BLUEPRINTS:
             app.register_blueprint(blueprint)
@@ -87,6 +80,30 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     answers = Lanes(app.wsgi_app, settings.threads, settings.max_upload_bytes)
     app.wsgi_app = with_files(answers, pages)  # type: ignore[method-assign]
     return app
+
+
+def _start_extensions(app: APIFlask, settings: Settings, database: Address) -> None:
+    """What lives as long as the application: processes beside it, maps, and the background work."""
+    files, counts = Aside("files", nice=0), Aside("counts")
+    facts = Facts(database, counts)
+    checking = Checking(settings, database)
+    runner = runner_of(database, facts, checking, Shots(database, lambda: executor(settings.cluster)))
+    state = State(settings, database)
+    state.others.append(lambda: app.extensions["runner"].trouble())
+    app.extensions |= {
+        "files": files, "counting": Counting(counts), "facts": facts, "checking": checking,
+        "runner": runner, "state": state, "charting": Charting(),
+    }  # fmt: skip
+
+
+def runner_of(database: Address, facts: Facts, checking: Checking, shots: Shots) -> Runner:
+    """The background work over these kinds, with what is cleared away from time to time."""
+
+    def hourly() -> None:
+        checking.clean()
+        clear(database)
+
+    return Runner(database, (facts, checking, shots), hourly=hourly)
 
 
 def _headers(response: Response) -> Response:

@@ -10,7 +10,8 @@ from aretane.store import read
 from aretane.store.database import Address, Db, reading, written
 from aretane.store.records import Asker
 
-from ..work.keeper import Keeper
+from ..work.facts import Facts
+from ..work.runner import Runner
 from .serving.state import state
 
 T = TypeVar("T")
@@ -22,11 +23,18 @@ def database() -> Address:
     return address
 
 
+def runner() -> Runner:
+    """The background work of this application."""
+    found: Runner = current_app.extensions["runner"]
+    return found
+
+
 def catch_up() -> None:
     """Have racks counted that were changed a moment ago, before a list of them is read."""
     state().check_database()
-    keeper: Keeper = current_app.extensions["keeper"]
-    keeper.catch_up()
+    facts: Facts = current_app.extensions["facts"]
+    if not facts.catch_up():
+        runner().note()
 
 
 def current(db: Db) -> Asker:
@@ -54,8 +62,9 @@ def to_store() -> Iterator[tuple[Address, Asker]]:
 
 
 def _stored() -> None:
-    keeper: Keeper = current_app.extensions["keeper"]
-    keeper.wake()
+    facts: Facts = current_app.extensions["facts"]
+    facts.changed()
+    runner().note()
 
 
 def change(how: Callable[[Db, Asker], T]) -> T:

@@ -1,9 +1,7 @@
 """What the production server loads: the application over ARETANE_DATABASE_URL."""
 
-import time
 from threading import Thread
 
-import pymysql
 from apiflask import APIFlask
 
 from aretane.core.contest.warm import warm
@@ -14,8 +12,6 @@ from aretane.work import taking
 from ..work import kept_windows
 from .app import create_app
 
-RESUME_AFTER = 5.0
-
 
 def application() -> APIFlask:
     """The application as the environment describes it. Raises SettingError without a database."""
@@ -25,21 +21,14 @@ def application() -> APIFlask:
     kept_windows.load()
     app = create_app(settings, Address.parse(settings.database_url))
     app.extensions["state"].watch()
-    app.extensions["analyst"].start()
+    app.extensions["runner"].start()
     Thread(target=_beside, args=(app,), name="warm", daemon=True).start()
     return app
 
 
 def _beside(app: APIFlask) -> None:
-    """What a server does once it has started: load compiled ball motion, then count and examine what was
-    left."""
+    """What a server does once it has started: load compiled ball motion, then count what was left."""
     warm()
-    app.extensions["keeper"].warm.set()
-    app.extensions["keeper"].start()
+    app.extensions["facts"].warm.set()
+    app.extensions["runner"].wake()
     app.extensions["files"].start(taking.check, "{}")
-    while True:
-        try:
-            app.extensions["checking"].resume()
-            return
-        except pymysql.MySQLError:
-            time.sleep(RESUME_AFTER)

@@ -7,7 +7,7 @@ import pytest
 from aretane.core.choice.handed import fouls, push_outs
 from aretane.core.choice.meant import Wished, near, safety_meant, safety_played, says_what, wished
 from aretane.core.choice.options import May, choices
-from aretane.core.choice.raised import NO_JUMPS, raised
+from aretane.core.choice.raised import raised
 from aretane.core.contest.decide import pushed, worth
 from aretane.core.contest.strikes import played
 from aretane.core.contest.turn import Standing, judged
@@ -41,7 +41,7 @@ def test_a_hidden_ball_is_reached_over_the_blocker_or_round_it() -> None:
 def test_where_jumping_is_a_foul_none_is_told() -> None:
     places = {CUE: (0.9, 0.6), "y1": (1.25, 0.6), "r1": (1.9, 0.6), "black": (2.3, 1.1)}
     at = standing(places, "english-eight-ball", "reds")
-    assert at.discipline in NO_JUMPS
+    assert not at.game.jumps
     assert all(
         one.kind == "swerve" for one in raised(at, Point(0.9, 0.6), PRESETS["professional"], Physics())
     )

@@ -9,7 +9,6 @@ from flask.testing import FlaskClient
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
-from aretane.work.analyst import Analyst
 from tests.clients import client_of
 
 
@@ -37,5 +36,4 @@ def workers() -> Counting:
 @pytest.fixture
 def client(settings: Settings, database: Address, club: int, workers: Counting) -> FlaskClient:
     app = create_app(settings, database)
-    app.extensions["analyst"] = Analyst(database, lambda: workers)
-    return client_of(app)
+    return client_of(app, lambda: workers)

@@ -1,7 +1,7 @@
 """Shots worked out in the background: asked for, kept by content, told as a story."""
 
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from concurrent.futures import Executor
 from typing import Any
 
@@ -10,14 +10,19 @@ import pytest
 from flask.testing import FlaskClient
 
 from aretane.settings import Settings
-from aretane.store import analyses
+from aretane.store import jobs
 from aretane.store.database import Address, reading, run, writing
 from aretane.work import answering as work
-from aretane.work.analyst import Analyst
+from aretane.work.runner import Runner
+from aretane.work.shots import Shots, clear
 from tests.web.analysing.conftest import Counting
 
 Json = dict[str, Any]
 PATIENCE = 240.0
+
+
+def runner_with(database: Address, executor: Callable[[], Executor], pause: float = 0.5) -> Runner:
+    return Runner(database, [Shots(database, executor)], pause)
 
 
 def told(client: FlaskClient, recording: int) -> Json:
@@ -110,7 +115,7 @@ def test_workers_that_do_not_start_are_tried_again(
             raise OSError("no scheduler answers")
         return Counting()
 
-    client.application.extensions["analyst"] = Analyst(database, start, pause=0.1)
+    client.application.extensions["runner"] = runner_with(database, start, pause=0.1)
     ask(client, recording)
     story = settled(client, recording)
     assert story["done"] == story["possible"] and len(starts) == 2
@@ -120,8 +125,8 @@ def test_workers_that_do_not_start_are_tried_again(
 def test_what_is_cut_off_again_and_again_fails_in_words(
     client: FlaskClient, recording: int, workers: Counting, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(analyses, "MOST_LOST", 3)
-    monkeypatch.setattr(analyses, "LONGEST_PAUSE", 0.1)
+    monkeypatch.setattr(jobs, "MOST_LOST", 3)
+    monkeypatch.setattr(jobs, "LONGEST_PAUSE", 0.1)
     ask(client, recording)
     story = settled(client, recording)
     assert story["failed"] == story["possible"] and story["done"] == 0
@@ -132,7 +137,7 @@ def test_what_is_cut_off_again_and_again_fails_in_words(
 def test_eight_killed_workers_mark_no_piece_failed(
     client: FlaskClient, recording: int, workers: Counting, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(analyses, "LONGEST_PAUSE", 0.1)
+    monkeypatch.setattr(jobs, "LONGEST_PAUSE", 0.1)
     ask(client, recording)
     story = settled(client, recording)
     assert story["failed"] == 0 and story["done"] == story["possible"]
@@ -152,7 +157,7 @@ def test_the_work_goes_on_by_itself_after_an_outage_and_says_what_is_wrong_meanw
             raise pymysql.err.OperationalError(2003, "Can't connect")
         return reading(address)
 
-    monkeypatch.setattr("aretane.work.analyst.reading", outage)
+    monkeypatch.setattr("aretane.work.runner.reading", outage)
     ask(client, recording)
     began, troubles = time.monotonic(), []
     while not troubles and time.monotonic() - began < PATIENCE:
@@ -168,7 +173,7 @@ def test_the_work_goes_on_by_itself_after_an_outage_and_says_what_is_wrong_meanw
 def test_answers_that_cannot_be_stored_are_kept_until_they_can(
     client: FlaskClient, recording: int, workers: Counting, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    real, tries = analyses.settle, []
+    real, tries = jobs.settle, []
 
     def sometimes(*given: Any) -> None:
         tries.append(1)
@@ -176,7 +181,7 @@ def test_answers_that_cannot_be_stored_are_kept_until_they_can(
             raise pymysql.err.OperationalError(2013, "Lost connection")
         real(*given)
 
-    monkeypatch.setattr(analyses, "settle", sometimes)
+    monkeypatch.setattr(jobs, "settle", sometimes)
     ask(client, recording)
     story = settled(client, recording)
     assert story["done"] == story["possible"]
@@ -186,9 +191,9 @@ def test_answers_that_cannot_be_stored_are_kept_until_they_can(
 def test_what_waits_is_taken_at_the_start_without_being_asked_for_again(
     client: FlaskClient, recording: int, database: Address
 ) -> None:
-    client.application.extensions["analyst"].wake = lambda: None
+    client.application.extensions["runner"].wake = lambda: None
     ask(client, recording)
-    Analyst(database, lambda: Counting()).start()
+    runner_with(database, lambda: Counting()).start()
     story = settled(client, recording)
     assert story["done"] == story["possible"]
 
@@ -196,10 +201,10 @@ def test_what_waits_is_taken_at_the_start_without_being_asked_for_again(
 def test_a_rack_put_in_before_drops_nothing_that_waits(
     client: FlaskClient, recording: int, database: Address
 ) -> None:
-    client.application.extensions["analyst"].wake = lambda: None
+    client.application.extensions["runner"].wake = lambda: None
     ask(client, recording)
     assert client.post(f"/api/recordings/{recording}/racks", json={"number": 1}).status_code == 201
-    Analyst(database, lambda: Counting()).start()
+    runner_with(database, lambda: Counting()).start()
     began = time.monotonic()
     while time.monotonic() - began < PATIENCE:
         story = client.get(f"/api/recordings/{recording}/racks/2/story").get_json()
@@ -210,7 +215,7 @@ def test_a_rack_put_in_before_drops_nothing_that_waits(
 
 
 def test_what_waits_can_be_taken_back(client: FlaskClient, recording: int, database: Address) -> None:
-    client.application.extensions["analyst"].wake = lambda: None
+    client.application.extensions["runner"].wake = lambda: None
     ask(client, recording)
     answer = client.delete(f"/api/recordings/{recording}/analysis").get_json()
     assert all(rack["wanted"] == 0 and rack["done"] == 0 for rack in answer["racks"])
@@ -219,13 +224,64 @@ def test_what_waits_can_be_taken_back(client: FlaskClient, recording: int, datab
 def test_what_a_stopped_server_left_is_taken_up_again(
     client: FlaskClient, recording: int, database: Address
 ) -> None:
-    client.application.extensions["analyst"].wake = lambda: None
+    client.application.extensions["runner"].wake = lambda: None
     ask(client, recording)
     with writing(database) as db:
-        run(db, "UPDATE analysis SET state = 'running'")
-    Analyst(database, lambda: Counting()).wake()
+        run(db, "UPDATE job SET state = 'running'")
+    runner_with(database, lambda: Counting()).wake()
     story = settled(client, recording)
     assert story["done"] == story["possible"]
+
+
+def test_two_servers_share_the_work_and_do_nothing_twice(
+    client: FlaskClient, recording: int, database: Address
+) -> None:
+    client.application.extensions["runner"].wake = lambda: None
+    ask(client, recording)
+    both = Counting(), Counting()
+    for one in both:
+        runner_with(database, lambda one=one: one).start()  # type: ignore[misc]
+    story = settled(client, recording)
+    assert story["done"] == story["possible"]
+    with reading(database) as db, db.cursor() as cursor:
+        cursor.execute("SELECT COUNT(*) AS n FROM job WHERE kind = 'shots'")
+        asked = cursor.fetchone()["n"]
+    assert sum(sum(one.pieces) for one in both) == asked
+
+
+def test_work_held_by_a_server_without_a_sign_of_life_is_taken_by_another(
+    client: FlaskClient, recording: int, database: Address, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    monkeypatch.setattr(jobs, "LEASE", 1.0)
+    client.application.extensions["runner"].wake = lambda: None
+    ask(client, recording)
+    dead, living = "d" * 36, Counting()
+    shots = Shots(database, lambda: living)
+    while shots.next(dead) is not None:  # takes all there is, and ends
+        pass
+    assert shots.next("e" * 36) is None
+    runner_with(database, lambda: living).start()
+    story = settled(client, recording)
+    assert story["done"] == story["possible"] and living.pieces
+
+
+def test_answers_about_no_shot_any_more_are_cleared_away_after_their_time(
+    client: FlaskClient, recording: int, desk: Json, database: Address
+) -> None:
+    ask(client, recording)
+    story = settled(client, recording)
+    number = next(k for k, shot in enumerate(story["shots"]) if shot["state"] == "done")
+    one = desk["rack"]["shots"][number]
+    one["shot"]["plan"]["speed"] = 2.9
+    change = {"id": one["id"], "version": one["version"], "shot": one["shot"]}
+    rack = desk["rack"]["id"]
+    assert client.post(f"/api/racks/{rack}/changes", json={"shots": [change]}).status_code == 200
+    assert clear(database) == 0  # it may be taken back
+    with writing(database) as db:
+        jobs.age(db, jobs.CLEARED_AFTER + 1)
+    left = told(client, recording)["done"]
+    assert clear(database) > 0 and clear(database) == 0
+    assert told(client, recording)["done"] == left == story["done"] - 1
 
 
 def test_wrong_requests_are_answered_in_words(client: FlaskClient, recording: int) -> None:
@@ -252,13 +308,13 @@ def test_the_same_work_on_a_cluster_gives_the_same_answers(
     ask(client, recording)
     here = settled(client, recording)
     with writing(database) as db:
-        run(db, "DELETE FROM analysis")
+        run(db, "DELETE FROM job")
     shared = work.executor(cluster)
-    client.application.extensions["analyst"] = Analyst(database, lambda: shared)
+    client.application.extensions["runner"] = runner_with(database, lambda: shared)
     ask(client, recording)
     there = settled(client, recording)
     shared._client.close()  # type: ignore[attr-defined]
     assert there["done"] == there["possible"] and there["shots"] == here["shots"]
     with reading(database) as db, db.cursor() as cursor:
-        cursor.execute("SELECT COUNT(*) AS n FROM analysis WHERE state = 'done'")
+        cursor.execute("SELECT COUNT(*) AS n FROM job WHERE state = 'done'")
         assert cursor.fetchone()["n"] == there["done"]

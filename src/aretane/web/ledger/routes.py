@@ -6,7 +6,6 @@ from dataclasses import asdict
 from typing import Annotated, Any, NamedTuple
 
 from apiflask import APIBlueprint
-from flask import current_app
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
 from aretane.core.choice.decision import Decision, Weighed
@@ -19,16 +18,16 @@ from aretane.core.statistics.numbers import HELD, role_of, safety_outcome
 from aretane.core.units import mm
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, scene, skill_of
 from aretane.reviewing.scene import facts as rack_facts
-from aretane.store import analyses, facts, read
-from aretane.store.analyses import Analysis
+from aretane.store import facts, jobs, read
 from aretane.store.database import Address, Db, reading
 from aretane.store.errors import NotFound
+from aretane.store.jobs import Answer
 from aretane.store.records import Recording
+from aretane.work.shots import DECISION
 
-from ...work.analyst import DECISION, Analyst
 from ...work.counting import Piece, Progress
 from ...work.decisions import AskedDecision, decision_questions
-from ..asker import change, database, to_read
+from ..asker import change, database, runner, to_read
 from ..serving.working import counting, working
 from ..views import SeatView, ShotLink
 from .views import (
@@ -89,9 +88,8 @@ def work_out(json_data: LedgerQuery) -> LedgerView:
     parts = _parts(json_data)
     if not isinstance(parts, Progress):
         asked = [(one.recording, one.wanted) for one in parts]
-        change(lambda db, asker: analyses.want_all(db, asker.club_id, asked))
-        analyst: Analyst = current_app.extensions["analyst"]
-        analyst.wake()
+        change(lambda db, asker: jobs.want_all(db, asker.club_id, asked))
+        runner().wake()
         parts = _parts(json_data)
     return _answer(json_data, parts)
 
@@ -106,7 +104,7 @@ def cancel(query_data: LedgerQuery) -> LedgerView:
     parts = _parts(query_data)
     if not isinstance(parts, Progress):
         contents = [content for one in parts for _, content in one.wanted]
-        change(lambda db, asker: analyses.cancel(db, asker.club_id, contents))
+        change(lambda db, asker: jobs.cancel(db, asker.club_id, contents))
         parts = _parts(query_data)
     return _answer(query_data, parts)
 
@@ -149,7 +147,7 @@ def _parts(query: LedgerQuery) -> list[LedgerPart] | Progress:
                 _part(db, asker.club_id, read.recording(db, asker.club_id, query.recording), query.player)
             ]
         prints = facts.prints(db, asker.club_id)
-        answers = analyses.prints(db, asker.club_id)
+        answers = jobs.prints(db, asker.club_id)
     pieces = [
         Piece(
             ("ledger", one["id"], query.player, one["print"], answers.get(one["id"])), part_of,
@@ -170,7 +168,7 @@ def part_of(where: Address, club_id: int, recording_id: int, player: int | None)
 def _part(db: Db, club_id: int, stored: Recording, player: int | None) -> LedgerPart:
     racks = list(_racks(stored))
     asked = [(rack.id, one.content) for rack in racks for one in _wanted(rack, player)]
-    known = analyses.known(db, club_id, [content for _, content in asked])
+    known = jobs.known(db, club_id, [content for _, content in asked])
     rows: list[tuple[Entry, EntryView]] = []
     safeties: list[SafetyView] = []
     chains: list[ExchangeView] = []
@@ -244,7 +242,7 @@ def _reason(racks: list[RackDecisions]) -> str:
     return said[0] if said else "no shots are logged yet"
 
 
-def _decision(found: Analysis | None) -> Decision | None:
+def _decision(found: Answer | None) -> Decision | None:
     if found is None or found.state != "done":
         return None
     one: Decision = DECISION.validate_python(found.result)

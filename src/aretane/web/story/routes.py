@@ -3,7 +3,6 @@
 from typing import Annotated
 
 from apiflask import APIBlueprint
-from flask import current_app
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.review.worth import Worth, turning, worths
@@ -12,14 +11,14 @@ from aretane.core.runout.appraise import Appraisal
 from aretane.core.runout.games import doubtful
 from aretane.core.statistics.habits import streaks
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, review_stored, scene
-from aretane.store import analyses, read
-from aretane.store.analyses import Analysis
+from aretane.store import jobs, read
 from aretane.store.errors import NotFound
+from aretane.store.jobs import Answer
 from aretane.store.records import Recording, StoredRack
+from aretane.work.shots import APPRAISAL
 
-from ...work.analyst import APPRAISAL, Analyst
 from ...work.questions import Asked, questions
-from ..asker import change, to_read
+from ..asker import change, runner, to_read
 from ..drawn import advised_view
 from .views import AnalysisView, PartView, RackProgressView, StoryShotView, StoryView, StreakView, TurnView
 
@@ -54,9 +53,8 @@ def analyse(recording_id: int, json_data: AnalyseBody) -> AnalysisView:
         for one in rack
         if one.content
     ]
-    change(lambda db, asker: analyses.want(db, asker.club_id, recording_id, wanted))
-    analyst: Analyst = current_app.extensions["analyst"]
-    analyst.wake()
+    change(lambda db, asker: jobs.want(db, asker.club_id, recording_id, wanted))
+    runner().wake()
     return _progress(asked)
 
 
@@ -67,7 +65,7 @@ def cancel(recording_id: int) -> AnalysisView:
     with to_read() as (db, asker):
         asked = _asked(read.recording(db, asker.club_id, recording_id))
     contents = [one.content for rack in asked.values() for one in rack if one.content]
-    change(lambda db, asker: analyses.cancel(db, asker.club_id, contents))
+    change(lambda db, asker: jobs.cancel(db, asker.club_id, contents))
     return _progress(asked)
 
 
@@ -94,7 +92,7 @@ def story(recording_id: int, number: int) -> StoryView:
         seen = review_stored(around, stored, carried)
         rack, steps = replayed(around, head_of(stored), [one.shape for one in stored.shots], carried)
         asked = questions(around, steps)
-        known = analyses.known(db, asker.club_id, [one.content for one in asked if one.content])
+        known = jobs.known(db, asker.club_id, [one.content for one in asked if one.content])
     answers = [known.get(one.content) for one in asked]
     appraisals = [_appraisal(one) for one in answers]
     worth = worths(rack, steps, appraisals)
@@ -139,7 +137,7 @@ def _asked(recording: Recording) -> dict[int, list[Asked]]:
 def _progress(asked: dict[int, list[Asked]]) -> AnalysisView:
     contents = [one.content for rack in asked.values() for one in rack if one.content]
     with to_read() as (db, asker):
-        states = analyses.states(db, asker.club_id, contents)
+        states = jobs.states(db, asker.club_id, contents)
     return AnalysisView(racks=[_counted(number, rack, states) for number, rack in asked.items()])
 
 
@@ -151,7 +149,7 @@ def _counted(number: int, asked: list[Asked], states: dict[str, str]) -> RackPro
     )  # fmt: skip
 
 
-def _appraisal(found: Analysis | None) -> Appraisal | None:
+def _appraisal(found: Answer | None) -> Appraisal | None:
     if found is None or found.state != "done":
         return None
     appraisal: Appraisal = APPRAISAL.validate_python(found.result)
@@ -159,7 +157,7 @@ def _appraisal(found: Analysis | None) -> Appraisal | None:
 
 
 def _shot(
-    discipline: str, asked: Asked, found: Analysis | None, appraisal: Appraisal | None, worth: Worth | None
+    discipline: str, asked: Asked, found: Answer | None, appraisal: Appraisal | None, worth: Worth | None
 ) -> StoryShotView:
     state = "none" if not asked.content else "unknown" if found is None else found.state
     reason = asked.reason or (found.words if found else "") or (appraisal.reason if appraisal else "")

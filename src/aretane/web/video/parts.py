@@ -11,12 +11,12 @@ from pydantic import BaseModel, ConfigDict, Field
 from aretane.core.limits import LONGEST_FILE_NAME, LONGEST_PATH
 from aretane.formats.shapes import Mark
 from aretane.settings import Settings
-from aretane.store import read, video
+from aretane.store import jobs, read, video
 from aretane.store.errors import NotFound, Refused
 from aretane.vision import CODECS, kind_of
 from aretane.vision.container import NEEDED
 
-from ..asker import change, to_read
+from ..asker import change, runner, to_read
 from .serving import serve
 from .uploads import checking, codecs
 from .views import FolderView, IntakeView, VideoFileView, VideoPartView, VideoView
@@ -54,12 +54,16 @@ def recording_video(recording_id: int) -> VideoView:
         read.recording_head(db, asker.club_id, recording_id)
         parts = video.parts(db, asker.club_id, recording_id)
         coming = video.intakes(db, asker.club_id, recording_id)
-    for one in coming:
-        if one.state == "checking":
-            checking().begin(asker.club_id, one)
+        examined = {
+            one.id: checking().share(one.id) or jobs.progress(db, asker.club_id, "video", one.id)
+            for one in coming
+            if one.state == "checking"
+        }
+    if examined:
+        runner().wake()
     return VideoView(
         parts=[_part(one) for one in parts],
-        intakes=[_intake(one) for one in coming],
+        intakes=[_intake(one, examined.get(one.id, 0.0)) for one in coming],
         folder=checking().settings.video_folder is not None,
         codecs={code: asks for code, (_, asks) in CODECS.items()},
     )
@@ -78,12 +82,12 @@ def _part(one: video.Part) -> VideoPartView:
     )  # fmt: skip
 
 
-def _intake(one: video.Intake) -> IntakeView:
+def _intake(one: video.Intake, examined: float = 0.0) -> IntakeView:
     path = checking().settings.videos_kept / one.path
     arrived = path.stat().st_size if one.place == "kept" and path.exists() else one.bytes
     return IntakeView(
         id=one.id, name=one.name, bytes=one.bytes, state=one.state, words=one.words,
-        arrived=arrived, examined=checking().share(one.id),
+        arrived=arrived, examined=examined,
     )  # fmt: skip
 
 
@@ -126,7 +130,8 @@ def add_from_folder(recording_id: int, json_data: FromFolderBody) -> IntakeView:
         str(uuid4()), recording_id, path.name[:LONGEST_FILE_NAME], "folder", str(path.relative_to(root)),
         path.stat().st_size, codecs(",".join(json_data.plays)), "checking", "",
     )  # fmt: skip
-    checking().begin(change(lambda db, asker: video.add_intake(db, asker.club_id, came)), came)
+    change(lambda db, asker: video.add_intake(db, asker.club_id, came))
+    runner().wake()
     return _intake(came)
 
 

@@ -20,12 +20,12 @@ from aretane.store import video
 from aretane.store.errors import NotFound
 from aretane.vision import CODECS, kind_of
 from aretane.vision.container import NEEDED
+from aretane.work.checking import Checking
 
-from ..asker import change, to_read
+from ..asker import change, runner, to_read
 from ..errors import BadFields, problem
 from ..serving.guard import takes
 from ..serving.state import state
-from .checking import Checking
 
 blueprint = APIBlueprint("uploads", __name__, url_prefix="/api/uploads", enable_openapi=False)
 
@@ -146,7 +146,7 @@ def offset(upload: str) -> Response:
 def piece(upload: str):  # type: ignore[no-untyped-def]
     """Take a piece at Upload-Offset. The first bytes decide whether it is a video at all."""
     request.max_content_length = checking().settings.max_video_bytes  # a piece goes straight to disk
-    club_id, came, path = _came(str(upload))
+    _, came, path = _came(str(upload))
     at = _whole("Upload-Offset", request.headers.get("Upload-Offset"))
     state().check_room()
     if came.state != "receiving":
@@ -176,7 +176,7 @@ def piece(upload: str):  # type: ignore[no-untyped-def]
         return problem(400, "the piece broke off; what arrived is kept")
     if done == came.bytes:
         change(lambda db, asker: video.set_intake(db, asker.club_id, came.id, "checking"))
-        checking().begin(club_id, came)
+        runner().wake()
     else:
         change(lambda db, asker: video.set_intake(db, asker.club_id, came.id, "receiving"))
     return Response(status=204, headers={"Upload-Offset": str(done)})

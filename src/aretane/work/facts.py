@@ -1,0 +1,97 @@
+"""Facts of racks kept up to date: a few at once where a list is asked for, the rest beside the server."""
+
+import logging
+import time
+from concurrent.futures import Future, ThreadPoolExecutor
+from functools import partial
+from threading import Event
+from typing import Any
+
+from aretane.reviewing import keeping
+from aretane.store import facts, jobs
+from aretane.store.database import Address, Db, reading, written
+from aretane.store.facts import Stale
+
+from .aside import Aside
+from .runner import Kind, Piece, Store
+
+log = logging.getLogger("aretane")
+
+AT_ONCE_SECONDS = 0.15
+"""What a list waits for racks that were changed a moment ago."""
+SETTLE_SECONDS = 0.4
+"""Changes that follow each other are counted together."""
+COUNT_SECONDS = 120.0
+AGAIN_AFTER = 5.0
+"""s before a count that failed is tried again."""
+
+
+class Facts(Kind):
+    """A piece is a handful of racks whose facts are out of date. Without a runner, lists count what they
+    need. `patience` (s): how long a list waits for that."""
+
+    name = "facts"
+    slots = 1
+
+    def __init__(self, database: Address, aside: Aside, patience: float = AT_ONCE_SECONDS):
+        self._database, self._aside, self._patience = database, aside, patience
+        self._thread = ThreadPoolExecutor(1, thread_name_prefix="facts")
+        self._not_before = 0.0
+        self.warm = Event()
+        """Set as soon as shots can be measured without waiting for compiled ball motion."""
+
+    def changed(self) -> None:
+        """Something was stored: wait whether more follows."""
+        self._not_before = time.monotonic() + SETTLE_SECONDS
+
+    def catch_up(self) -> bool:
+        """Count what was changed a moment ago; whether it is all that there was to count."""
+        if not self.warm.is_set():
+            return False
+        deadline = time.monotonic() + self._patience
+        while keeping.catch_up(self._database, 1):
+            if time.monotonic() > deadline:
+                return False
+        return True
+
+    def first(self) -> list[Store]:
+        return [partial(facts.outdate, model=keeping.MODEL)]
+
+    def next(self, holder: str) -> Piece | None:
+        if not self.warm.is_set() or time.monotonic() < self._not_before:
+            return None
+        with reading(self._database) as db:
+            stale = facts.stale(db, keeping.AT_ONCE)
+        if not stale:
+            return None
+
+        def take(db: Db) -> list[Stale]:
+            return [rack for rack in stale if jobs.claim(db, _lease(rack), holder)]
+
+        taken = written(self._database, take)
+        if not taken:
+            return None
+        return Piece(taken[0].club_id, tuple(_lease(rack).content for rack in taken), taken)
+
+    def submit(self, piece: Piece) -> Future[Any]:
+        return self._thread.submit(
+            self._aside.run, keeping.count, self._database, piece.work, seconds=COUNT_SECONDS
+        )
+
+    def settle(self, piece: Piece, future: Future[Any]) -> Store:
+        trouble = future.exception()
+        if trouble is not None:
+            log.warning("facts of racks are not counted: %s", trouble)
+            self._not_before = time.monotonic() + AGAIN_AFTER
+        return self.left(piece, "")
+
+    def left(self, piece: Piece, holder: str) -> Store:
+        def store(db: Db) -> None:
+            for rack in piece.work:
+                jobs.drop(db, rack.club_id, "facts", _lease(rack).content)
+
+        return store
+
+
+def _lease(rack: Stale) -> jobs.Claim:
+    return jobs.Claim("facts", rack.club_id, f"rack {rack.rack_id}", rack.recording_id, rack.rack_id)
