@@ -14,9 +14,12 @@ from aretane.work.answering import executor
 from aretane.work.aside import Aside
 from aretane.work.counting import Counting
 from aretane.work.facts import Facts
+from aretane.work.runner import Runner
 from aretane.work.shots import Shots
 
 LONG = 600.0
+runners: list[Runner] = []
+"""The background work of all tests; stopped before their database is."""
 
 
 class Here(Aside):
@@ -55,5 +58,6 @@ def client_of(app: APIFlask, workers: Callable[[], Executor] | None = None) -> F
     shots = Shots(database, workers or (lambda: executor(None)))
     app.extensions["facts"] = facts
     app.extensions["runner"] = runner_of(database, facts, app.extensions["checking"], shots)
+    runners.append(app.extensions["runner"])
     app.test_client_class = TokenClient
     return app.test_client()

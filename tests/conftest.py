@@ -11,6 +11,7 @@ from aretane.settings import Settings
 from aretane.store import instance, write
 from aretane.store.database import Address, writing
 from aretane.store.migrate import migrate
+from tests import clients
 
 _numbers = count(1)
 
@@ -19,6 +20,8 @@ _numbers = count(1)
 def server(tmp_path_factory: pytest.TempPathFactory) -> Iterator[instance.Instance]:
     running = instance.start(tmp_path_factory.mktemp("database"))
     yield running
+    for runner in clients.runners:
+        runner.stop()
     running.stop()
 
 

@@ -292,9 +292,9 @@ def test_what_an_earlier_version_let_in_stays_and_is_told(
     with writing(database) as db:
         run(db, "ALTER TABLE shot DROP CONSTRAINT shot_marks")
         run(db, f"UPDATE shot SET time_s = {LATE} WHERE position = 4")
-        run(db, "DELETE FROM migration WHERE name = '0007_robust.sql'")
+        run(db, "DELETE FROM migration")
         run(db, "UPDATE rack SET kept = 0")
-    assert migrate.migrate(database) == ["0007_robust.sql"]
+    assert "0007_robust.sql" in migrate.migrate(database)
     assert client.get("/api/today").get_json()["lines"][0]["kind"] == "damaged"
     with pytest.raises(pymysql.MySQLError, match="shot_marks"), writing(database) as db:
         run(db, f"UPDATE shot SET end_s = {LATE} WHERE position = 1")

@@ -3,10 +3,13 @@
 import type { Session } from "./types";
 
 export const TOKEN = "X-Aretane-Token";
+/** Names this window, so that its newer questions replace its older ones and nobody else's. */
+export const WINDOW = "X-Aretane-Window";
 const SAFE = new Set(["GET", "HEAD", "OPTIONS"]);
 
 let token: string | null = null;
 let mark = "";
+const here = crypto.randomUUID();
 
 /** Takes token and mark from the session. */
 export function knowSession(session: Pick<Session, "token" | "mark">): void {
@@ -28,6 +31,7 @@ export async function ownToken(anew = false): Promise<string> {
 
 function withToken(request: Request, value: string): Request {
   request.headers.set(TOKEN, value);
+  request.headers.set(WINDOW, here);
   return request;
 }
 

@@ -359,7 +359,7 @@ def _maybe(place: Place | None) -> Point | None:
 
 def to_core(shot: ShotShape) -> Shot:
     """The shot as a core value, SI units."""
-    plan, result, judged = shot.plan, shot.result, shot.judgement
+    judged = shot.judgement
     return Shot(
         shooter=shot.shooter,
         time=shot.time_s,
@@ -367,61 +367,55 @@ def to_core(shot: ShotShape) -> Shot:
         gap=shot.gap,
         start=Layout(()) if shot.layout.source == "empty" else None,
         placed={ball: _maybe(place) for ball, place in shot.layout.balls.items()},
-        plan=Plan(
-            ball=plan.ball,
-            pocket=plan.pocket,
-            part=plan.part,
-            kind=plan.kind,
-            choice=plan.choice,
-            reason=plan.reason,
-            tip=None if plan.tip is None else Tip(plan.tip.side, plan.tip.height),
-            speed=plan.speed,
-            target=Target(
-                plan.target.kind,
-                _maybe(plan.target.a),
-                _maybe(plan.target.b),
-                plan.target.side,
-                plan.target.ball,
-            ),
-            via=tuple(point(place) for place in plan.via),
-            better_error=plan.better_error,
-            next_ball=plan.next_ball,
-            next_pocket=plan.next_pocket,
-            wanted_angle=None if plan.wanted_angle is None else radians(plan.wanted_angle),
-            free_ball=plan.free_ball,
-            visit=None
-            if plan.visit is None
-            else VisitPlan(
-                tuple(plan.visit.order),
-                plan.visit.key_ball,
-                plan.visit.break_ball,
-                tuple(plan.visit.problems),
-                tuple(plan.visit.insurance),
-            ),
-        ),
-        result=None
-        if result is None
-        else Result(
-            potted=tuple((fallen.ball, fallen.pocket) for fallen in result.potted),
-            off_table=tuple(result.off_table),
-            foul=result.foul,
-            cue_end=_maybe(result.cue_end),
-            moved={ball: point(place) for ball, place in result.moved.items()},
-            foul_ball=result.foul_ball,
-            penalty=result.penalty,
-            miss=result.miss,
-            break_rails=result.break_rails,
-            break_over=result.break_over,
-            ruled=None
-            if result.ruled is None
-            else Ruled(result.ruled.reason, result.ruled.next, result.ruled.winner),
-        ),
+        plan=_plan(shot.plan),
+        result=None if shot.result is None else _result(shot.result),
         judgement=Judgement(
-            judged.grade,
-            judged.decision,
-            judged.luck,
-            tuple(judged.causes),
-            judged.left_out,
+            judged.grade, judged.decision, judged.luck, tuple(judged.causes), judged.left_out,
             judged.caused_back,
         ),
+    )  # fmt: skip
+
+
+def _plan(plan: PlanShape) -> Plan:
+    target, visit = plan.target, plan.visit
+    return Plan(
+        ball=plan.ball,
+        pocket=plan.pocket,
+        part=plan.part,
+        kind=plan.kind,
+        choice=plan.choice,
+        reason=plan.reason,
+        tip=None if plan.tip is None else Tip(plan.tip.side, plan.tip.height),
+        speed=plan.speed,
+        target=Target(target.kind, _maybe(target.a), _maybe(target.b), target.side, target.ball),
+        via=tuple(point(place) for place in plan.via),
+        better_error=plan.better_error,
+        next_ball=plan.next_ball,
+        next_pocket=plan.next_pocket,
+        wanted_angle=None if plan.wanted_angle is None else radians(plan.wanted_angle),
+        free_ball=plan.free_ball,
+        visit=None if visit is None else _visit(visit),
+    )
+
+
+def _visit(visit: VisitPlanShape) -> VisitPlan:
+    return VisitPlan(
+        tuple(visit.order), visit.key_ball, visit.break_ball, tuple(visit.problems), tuple(visit.insurance)
+    )
+
+
+def _result(result: ResultShape) -> Result:
+    ruled = result.ruled
+    return Result(
+        potted=tuple((fallen.ball, fallen.pocket) for fallen in result.potted),
+        off_table=tuple(result.off_table),
+        foul=result.foul,
+        cue_end=_maybe(result.cue_end),
+        moved={ball: point(place) for ball, place in result.moved.items()},
+        foul_ball=result.foul_ball,
+        penalty=result.penalty,
+        miss=result.miss,
+        break_rails=result.break_rails,
+        break_over=result.break_over,
+        ruled=None if ruled is None else Ruled(ruled.reason, ruled.next, ruled.winner),
     )

@@ -2,6 +2,7 @@
 
 import errno
 import logging
+from functools import partial
 from typing import Any
 
 import pymysql
@@ -53,97 +54,96 @@ def problem(status: int, message: str, faults: list[Place] | None = None, curren
     return jsonify(body.model_dump()), status
 
 
+SAID: dict[type[Exception], int] = {
+    NotFound: 404,
+    Refused: 409,
+    Away: 503,
+    Busy: 503,
+    Uncertain: 503,
+    Full: 507,
+    OverBudget: 422,
+    Gone: 400,
+}
+"""Errors whose own words are the answer, each with its status."""
+HTTP_WORDS = {
+    404: "there is nothing at this address",
+    405: "this address does not take that method",
+    413: "the request is too large; ARETANE_MAX_UPLOAD_MB sets the limit",
+    415: "send JSON, with Content-Type: application/json",
+}
+
+
 def register(app: APIFlask) -> None:
     """Turn everything that can be raised into the one shape."""
+    app.error_processor(_processed)
+    app.register_error_handler(HTTPException, _http)
+    for kind, status in SAID.items():
+        app.register_error_handler(kind, partial(_said, status=status))
+    app.register_error_handler(BadFields, _bad_fields)
+    app.register_error_handler(Conflict, _conflict)
+    app.register_error_handler(RecursionError, _too_deep)
+    app.register_error_handler(pymysql.MySQLError, _database)
+    app.register_error_handler(OSError, _disk)
+    app.register_error_handler(Exception, _unexpected)
 
-    @app.error_processor
-    def processed(error: HTTPError) -> Any:
-        faults = _places(error.detail) if error.status_code == 422 else []
-        message = "some fields cannot be used" if faults else (error.message or "bad request")
-        body = Problem(message=message, faults=faults, current=None).model_dump()
-        return body, error.status_code, error.headers
 
-    @app.errorhandler(HTTPException)
-    def http(error: HTTPException) -> Any:
-        words = {
-            404: "there is nothing at this address",
-            405: "this address does not take that method",
-            413: "the request is too large; ARETANE_MAX_UPLOAD_MB sets the limit",
-            415: "send JSON, with Content-Type: application/json",
-        }
-        said = error.description if error.description != type(error).description else None
-        code = error.code or 500
-        return problem(code, said or words.get(code) or error.description or error.name)
+def _processed(error: HTTPError) -> Any:
+    faults = _places(error.detail) if error.status_code == 422 else []
+    message = "some fields cannot be used" if faults else (error.message or "bad request")
+    body = Problem(message=message, faults=faults, current=None).model_dump()
+    return body, error.status_code, error.headers
 
-    @app.errorhandler(BadFields)
-    def bad_fields(error: BadFields) -> Any:
-        return problem(422, str(error), error.faults)
 
-    @app.errorhandler(NotFound)
-    def missing(error: NotFound) -> Any:
-        return problem(404, str(error))
+def _http(error: HTTPException) -> Any:
+    said = error.description if error.description != type(error).description else None
+    code = error.code or 500
+    return problem(code, said or HTTP_WORDS.get(code) or error.description or error.name)
 
-    @app.errorhandler(Refused)
-    def refused(error: Refused) -> Any:
-        return problem(409, str(error))
 
-    @app.errorhandler(Conflict)
-    def conflict(error: Conflict) -> Any:
-        return problem(409, str(error), current=error.current)
+def _said(error: Exception, status: int) -> Any:
+    return problem(status, str(error))
 
-    @app.errorhandler(Away)
-    @app.errorhandler(Busy)
-    @app.errorhandler(Uncertain)
-    def for_now(error: Exception) -> Any:
-        return problem(503, str(error))
 
-    @app.errorhandler(Full)
-    def full(error: Full) -> Any:
-        return problem(507, str(error))
+def _bad_fields(error: BadFields) -> Any:
+    return problem(422, str(error), error.faults)
 
-    @app.errorhandler(RecursionError)
-    def too_deep(error: RecursionError) -> Any:
-        return problem(400, "the request is nested too deeply to be read")
 
-    @app.errorhandler(OverBudget)
-    def over_budget(error: OverBudget) -> Any:
-        return problem(422, str(error))
+def _conflict(error: Conflict) -> Any:
+    return problem(409, str(error), current=error.current)
 
-    @app.errorhandler(Gone)
-    def gone(error: Gone) -> Any:
-        return problem(400, str(error))
 
-    @app.errorhandler(pymysql.MySQLError)
-    def database_trouble(error: pymysql.MySQLError) -> Any:
-        code = error.args[0] if error.args else 0
-        if code == CONSTRAINT_FAILED:
-            return problem(409, f"the database refuses a value, nothing was stored: {error.args[-1]}")
-        if code in VALUE_REFUSED:
-            return problem(409, f"the database cannot hold a value, nothing was stored: {error.args[-1]}")
-        if code in NO_ROOM:
-            return problem(
-                507, "the database's disk is full: nothing was stored; make room, then try again"
-            )
-        if isinstance(error, pymysql.err.OperationalError | pymysql.err.InterfaceError):
-            log.error("database: %s", error)
-            return problem(503, state().away_words())
-        raise error
+def _too_deep(_: RecursionError) -> Any:
+    return problem(400, "the request is nested too deeply to be read")
 
-    @app.errorhandler(OSError)
-    def disk_trouble(error: OSError) -> Any:
-        if error.errno in (errno.ENOSPC, errno.EDQUOT):
-            return problem(507, "the disk is full: nothing was stored; make room, then try again")
-        if error.errno in (errno.EROFS, errno.EACCES):
-            log.error("data folder: %s", error)
-            return problem(
-                503, "the data folder cannot be written: nothing was stored; let the server write to it"
-            )
-        raise error
 
-    @app.errorhandler(Exception)
-    def unexpected(error: Exception) -> Any:
-        log.exception("unexpected error")
-        return problem(500, "something went wrong in the program; nothing was stored")
+def _database(error: pymysql.MySQLError) -> Any:
+    code = error.args[0] if error.args else 0
+    if code == CONSTRAINT_FAILED:
+        return problem(409, f"the database refuses a value, nothing was stored: {error.args[-1]}")
+    if code in VALUE_REFUSED:
+        return problem(409, f"the database cannot hold a value, nothing was stored: {error.args[-1]}")
+    if code in NO_ROOM:
+        return problem(507, "the database's disk is full: nothing was stored; make room, then try again")
+    if isinstance(error, pymysql.err.OperationalError | pymysql.err.InterfaceError):
+        log.error("database: %s", error)
+        return problem(503, state().away_words())
+    raise error
+
+
+def _disk(error: OSError) -> Any:
+    if error.errno in (errno.ENOSPC, errno.EDQUOT):
+        return problem(507, "the disk is full: nothing was stored; make room, then try again")
+    if error.errno in (errno.EROFS, errno.EACCES):
+        log.error("data folder: %s", error)
+        return problem(
+            503, "the data folder cannot be written: nothing was stored; let the server write to it"
+        )
+    raise error
+
+
+def _unexpected(_: Exception) -> Any:
+    log.exception("unexpected error")
+    return problem(500, "something went wrong in the program; nothing was stored")
 
 
 def _places(detail: Any, before: str = "") -> list[Place]:

@@ -2,7 +2,7 @@
 
 from typing import Annotated, NamedTuple
 
-from flask import current_app
+from flask import current_app, request
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.choice.options import May
@@ -33,6 +33,8 @@ from aretane.store.records import Asker
 
 from ..work.charting import Charting
 from .asker import to_read
+
+WINDOW = "X-Aretane-Window"
 
 PlayerKey = Annotated[str, Field(max_length=LONGEST_LABEL)]
 
@@ -99,12 +101,6 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
     )  # fmt: skip
 
 
-def charting() -> Charting:
-    """The maps of this application."""
-    found: Charting = current_app.extensions["charting"]
-    return found
-
-
 def before_rack(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[Scene, RackState | None]:
     """The scene of a recording, and what its racks before `number` hand on."""
     head = read.recording_head(db, asker.club_id, recording_id)
@@ -113,3 +109,14 @@ def before_rack(db: Db, asker: Asker, recording_id: int, number: int) -> tuple[S
         return around, None
     racks = read.recording(db, asker.club_id, recording_id).racks
     return around, carried_into(around, racks, number)
+
+
+def charting() -> Charting:
+    """The maps of this application."""
+    found: Charting = current_app.extensions["charting"]
+    return found
+
+
+def asker_now() -> str:
+    """Which window of a browser asks: its own questions replace each other, those of several take turns."""
+    return request.headers.get(WINDOW, "")[:40]

@@ -107,6 +107,7 @@ class Runner:
         self._under_way: dict[Future[Any], tuple[Kind, Piece]] = {}
         self._to_store: list[Store] = [store for kind in kinds for store in kind.first()]
         self._trouble: Trouble | None = None
+        self._stopped = False
         self._renewed, self._cleaned = 0.0, 0.0
 
     def start(self) -> None:
@@ -125,13 +126,18 @@ class Runner:
         """Something was stored: look for what it asks for, where the work has begun."""
         self._change.set()
 
+    def stop(self) -> None:
+        """Take nothing more; what is under way is left to the lease."""
+        self._stopped = True
+        self._change.set()
+
     def trouble(self) -> Trouble | None:
         """What keeps the work from going on, if anything does."""
         return self._trouble
 
     def _work(self) -> None:
         pause = self._pause
-        while True:
+        while not self._stopped:
             self._change.clear()
             try:
                 self._turn()

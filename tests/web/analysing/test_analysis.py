@@ -15,6 +15,7 @@ from aretane.store.database import Address, reading, run, writing
 from aretane.work import answering as work
 from aretane.work.runner import Runner
 from aretane.work.shots import Shots, clear
+from tests.clients import runners
 from tests.web.analysing.conftest import Counting
 
 Json = dict[str, Any]
@@ -22,7 +23,8 @@ PATIENCE = 240.0
 
 
 def runner_with(database: Address, executor: Callable[[], Executor], pause: float = 0.5) -> Runner:
-    return Runner(database, [Shots(database, executor)], pause)
+    runners.append(Runner(database, [Shots(database, executor)], pause))
+    return runners[-1]
 
 
 def told(client: FlaskClient, recording: int) -> Json:
@@ -157,7 +159,7 @@ def test_the_work_goes_on_by_itself_after_an_outage_and_says_what_is_wrong_meanw
             raise pymysql.err.OperationalError(2003, "Can't connect")
         return reading(address)
 
-    monkeypatch.setattr("aretane.work.runner.reading", outage)
+    monkeypatch.setattr("aretane.work.shots.reading", outage)
     ask(client, recording)
     began, troubles = time.monotonic(), []
     while not troubles and time.monotonic() - began < PATIENCE:

@@ -1,6 +1,6 @@
 """The chance maps of a position on the shot desk."""
 
-from collections.abc import Callable, Hashable
+from collections.abc import Hashable
 from functools import partial
 from math import degrees
 from typing import cast
@@ -19,10 +19,10 @@ from aretane.core.runout.ordered import NoOrder, ordered
 from aretane.core.runout.run import Run
 from aretane.core.skill import Skill
 from aretane.core.units import mm
+from aretane.work.charting import Chart, Drawing, More
 
-from ...work.charting import Chart
 from ..drawn import advised_view, in_mm, path_view
-from ..positions import Asked, OutlookBody, asked_of, charting
+from ..positions import Asked, OutlookBody, asked_of, asker_now, charting
 from ..views import AdvisedView
 from .outlook_views import (
     AngleView,
@@ -48,15 +48,15 @@ def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
         return _without(str(reason))
     asked, plan = there.question, there.plan
     order = plan.visit.order if plan.visit is not None else ()
-    own: dict[Hashable, Callable[[Run], object]] = {}
+    own: dict[Hashable, More] = {}
     if order:
         own[order] = partial(_own_order, asked=asked, order=order)
     if asked.game.by_colours and there.other is not None:
         own[FRAME, there.other] = partial(_usual, asked=asked, other=there.other)
-    return _view(charting().ask(asked, plan.ball, own), there, order)
+    return _view(charting().ask(asked, plan.ball, own, asker=asker_now()), there, order)
 
 
-def _usual(_: Run, asked: Question, other: Skill) -> tuple[float, float]:
+def _usual(_: Run, __: Drawing, asked: Question, other: Skill) -> tuple[float, float]:
     """Both players' usual chance of a pot."""
     one, two = (usual(asked.table, asked.layout, who, asked.physics) for who in (asked.skill, other))
     return one, two
@@ -71,7 +71,7 @@ def _frame(chart: Chart, there: Asked, points: float) -> float | None:
     return round(win_chance(frame_of(there.lead, asked.due, asked.layout), points, *both), 3)
 
 
-def _own_order(run: Run, asked: Question, order: tuple[str, ...]) -> OwnOrderView:
+def _own_order(run: Run, _: Drawing, asked: Question, order: tuple[str, ...]) -> OwnOrderView:
     """What the reviewer's own order is worth."""
     try:
         found = ordered(run, asked, order).outlook

@@ -1,6 +1,6 @@
 """What is read off the position of a shot: routes to the next ball, and the table."""
 
-from collections.abc import Callable, Hashable
+from collections.abc import Hashable
 from functools import partial
 from typing import cast
 
@@ -15,10 +15,10 @@ from aretane.core.runout.games import NoRun, Question
 from aretane.core.runout.routes import Route, entry_words, routes
 from aretane.core.runout.run import Run
 from aretane.core.units import mm
+from aretane.work.charting import Chart, Drawing, More
 
-from ...work.charting import Chart
 from ..drawn import advised_view, in_mm, path_view
-from ..positions import OutlookBody, asked_of, charting
+from ..positions import OutlookBody, asked_of, asker_now, charting
 from .reading_views import (
     BallReadingView,
     BreakOutView,
@@ -47,7 +47,7 @@ def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
         asked, plan = asked_of(recording_id, json_data)[:2]
     except NoRun as reason:
         return _no_routes("none", str(reason))
-    chart = charting().ask(asked, plan.ball)
+    chart = charting().ask(asked, plan.ball, asker=asker_now())
     if chart.fine is None or chart.trouble:
         return _no_routes("none" if chart.trouble else "waiting", chart.trouble, chart.maps)
     ball, pocket = plan.ball, plan.pocket
@@ -57,11 +57,13 @@ def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
             return _no_routes("none", "name the ball and its pocket: no pot was found from here")
         ball, pocket = shot.ball, shot.pocket
     key = ("routes", ball, pocket)
-    chart = charting().ask(asked, plan.ball, {key: partial(_found, ball=ball, pocket=pocket)})
+    chart = charting().ask(
+        asked, plan.ball, {key: partial(_found, ball=ball, pocket=pocket)}, asker=asker_now()
+    )
     return _routes_view(chart, ball, pocket, cast("tuple[Route, ...] | None", chart.more.get(key)))
 
 
-def _found(run: Run, ball: str, pocket: PocketName) -> tuple[Route, ...]:
+def _found(run: Run, _: Drawing, ball: str, pocket: PocketName) -> tuple[Route, ...]:
     return routes(run, ball, pocket, WINDOW)
 
 
@@ -106,8 +108,8 @@ def reading_of(recording_id: int, json_data: OutlookBody) -> ReadingView:
         asked, plan = asked_of(recording_id, json_data)[:2]
     except NoRun as reason:
         return _no_reading("none", str(reason))
-    weigh: dict[Hashable, Callable[[Run], object]] = {NUDGE: partial(nudge_or_leave, asked=asked)}
-    chart = charting().ask(asked, plan.ball, weigh, {READING: partial(_read, asked)})
+    weigh: dict[Hashable, More] = {NUDGE: partial(_nudged, asked=asked)}
+    chart = charting().ask(asked, plan.ball, weigh, {READING: partial(_read, asked=asked)}, asker_now())
     found = cast("tuple[Reading, tuple[Chain, ...]] | None", chart.more.get(READING))
     if found is None:
         return _no_reading("none" if chart.trouble else "waiting", chart.trouble)
@@ -134,7 +136,11 @@ def _weighed_view(one: Weighed) -> WeighedView:
     )  # fmt: skip
 
 
-def _read(asked: Question) -> tuple[Reading, tuple[Chain, ...]]:
+def _nudged(run: Run, _: Drawing, asked: Question) -> NudgeOrLeave | None:
+    return nudge_or_leave(run, asked=asked)
+
+
+def _read(_: Drawing, asked: Question) -> tuple[Reading, tuple[Chain, ...]]:
     return read(asked), chains(asked) if asked.game.any_order else ()
 
 

@@ -1,6 +1,6 @@
 """What could be played at a shot, and what each choice is worth to the rack."""
 
-from collections.abc import Callable, Hashable
+from collections.abc import Hashable
 from dataclasses import dataclass, replace
 from functools import partial
 from time import monotonic
@@ -22,10 +22,10 @@ from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.skill import Skill
 from aretane.core.skill.form import in_form
+from aretane.work.charting import ROUGH, Chart, Drawing, First, More
 
-from ...work.charting import ROUGH, Chart, Charting
 from ..drawn import in_mm, path_view, share
-from ..positions import Asked, asked_of, charting
+from ..positions import Asked, asked_of, asker_now, charting
 from .views import BranchView, ChoicesBody, ChoicesView, MatchView, OptionView
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
@@ -95,39 +95,38 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     lead = lead_in(asked.discipline, there.lead + json_data.ahead)
     needs = shifted(there.needs, json_data.ahead)
     wanted = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs)
-    board = charting()
-    first: dict[Hashable, Callable[[], object]] = {}
-    more: dict[Hashable, Callable[[Run], object]] = {}
+    first: dict[Hashable, First] = {}
+    more: dict[Hashable, More] = {}
     if asked.game.in_order:
-        first[FIRST, wanted] = partial(_first, wanted=wanted, board=board)
-        more[SETTLED, wanted] = partial(_settled, wanted=wanted, board=board)
+        first[FIRST, wanted] = partial(_first, wanted=wanted)
+        more[SETTLED, wanted] = partial(_settled, wanted=wanted)
     else:  # their maps take longer: one pass over them says both
-        first[SETTLED, wanted] = partial(_found, None, wanted, 1.0, True, board)
-    chart = board.ask(asked, there.plan.ball, more, first)
+        first[SETTLED, wanted] = partial(_found, mine=None, wanted=wanted, coarser=1.0, settle=True)
+    chart = charting().ask(asked, there.plan.ball, more, first, asker_now())
     return _view(chart, there, wanted, json_data)
 
 
-def _first(wanted: Wanted, board: Charting) -> Told:
+def _first(at: Drawing, wanted: Wanted) -> Told:
     """A first ranking on a rough grid."""
-    mine = search(wanted.asked, ROUGH, through=wanted.plan.ball, told=board.step, kept=board.maps)
-    return _found(mine, wanted, ROUGH, False, board)
+    mine = search(wanted.asked, ROUGH, through=wanted.plan.ball, told=at.step, kept=at.maps)
+    return _found(at, mine, wanted, ROUGH, False)
 
 
-def _settled(run: Run, wanted: Wanted, board: Charting) -> Told:
-    return _found(run, wanted, 1.0, True, board)
+def _settled(run: Run, at: Drawing, wanted: Wanted) -> Told:
+    return _found(at, run, wanted, 1.0, True)
 
 
-def _found(mine: Run | None, wanted: Wanted, coarser: float, settle: bool, board: Charting) -> Told:
+def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle: bool) -> Told:
     asked = wanted.asked
-    me, other = sides(asked, wanted.other, coarser, mine, board.step, board.maps)
+    me, other = sides(asked, wanted.other, coarser, mine, at.step, at.maps)
     rack = fresh_rack(wanted.standing, me, other)
     drafts = wanted.drafts(me.run(asked.due))
     added = tuple(one for one in drafts if one is not None)
 
     def told(found: Choices) -> None:
         if settle:
-            board.tell((PARTLY, wanted), Told(found, rack, drafts))
-        board.step()
+            at.tell((PARTLY, wanted), Told(found, rack, drafts))
+        at.step()
 
     ends = monotonic() + PATIENCE
     found = choices(
