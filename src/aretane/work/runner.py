@@ -141,6 +141,7 @@ class Runner:
             self._change.clear()
             try:
                 self._turn()
+                rest = self._rest()
                 self._trouble, pause = None, self._pause
             except Exception as trouble:
                 self._tell(trouble)
@@ -150,7 +151,7 @@ class Runner:
             if self._under_way:
                 wait(self._under_way, timeout=PAUSE, return_when=FIRST_COMPLETED)
             else:
-                self._change.wait(self._rest())
+                self._change.wait(rest)
 
     def _turn(self) -> None:
         self._settle()
@@ -180,6 +181,8 @@ class Runner:
 
     def _rest(self) -> float:
         """s until something may have to be taken again."""
+        if self._under_way:
+            return PAUSE
         with reading(self._database) as db:
             return PAUSE if jobs.waiting(db) else LOOK
 
