@@ -14,15 +14,13 @@ from ..vocabulary import ball_words
 from . import groups, pool
 from .fold import Fold, RackState, Ruling
 
-EIGHT = "8"
-
 
 @dataclass(frozen=True, slots=True)
 class EightBall(Fold):
     """The fold for eight-ball."""
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
-        return groups.on_for(state, layout, EIGHT)
+        return groups.on_for(state, layout, self.game.last)
 
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         assert shot.result is not None
@@ -30,7 +28,11 @@ class EightBall(Fold):
         shared = pool.next_state(state, shot, foul)
         if shot.plan.kind == "break":
             return self._broke(shared, shot, layout, foul)
-        if EIGHT in shot.result.down and EIGHT in layout and EIGHT not in pool.spotted(shot):
+        if (
+            self.game.last in shot.result.down
+            and self.game.last in layout
+            and self.game.last not in pool.spotted(shot)
+        ):
             return self._eight(shared, shot, layout, foul)
         if foul:
             return pool.fouled(shared, shot, self.options)
@@ -38,8 +40,8 @@ class EightBall(Fold):
 
     def _broke(self, state: RackState, shot: Shot, layout: Layout, foul: bool) -> tuple[RackState, Ruling]:
         potted = pool.potted_in(shot, layout)
-        eight = EIGHT in potted
-        respot = (EIGHT,) if eight else ()
+        eight = self.game.last in potted
+        respot = (self.game.last,) if eight else ()
         if foul:
             state, ruling = pool.fouled(state, shot, self.options, behind_line=True)
             return state, ruling._replace(respot=respot)
@@ -65,7 +67,7 @@ class EightBall(Fold):
         why = None
         if foul:
             why = f"the 8 is down on a {pool.foul_words(shot)}"
-        elif EIGHT not in potted:
+        elif self.game.last not in potted:
             why = "the 8 left the table"
         elif group is None or groups.members(group, layout):
             why = "the 8 is down early"

@@ -15,8 +15,6 @@ from ..vocabulary import CUE, ball_words
 from . import groups, pool
 from .fold import Fold, RackState, Ruling
 
-BLACK = "black"
-
 
 @dataclass(frozen=True, slots=True)
 class EnglishEightBall(Fold):
@@ -25,7 +23,7 @@ class EnglishEightBall(Fold):
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         if state.free:
             return layout.objects
-        return groups.on_for(state, layout, BLACK)
+        return groups.on_for(state, layout, self.game.last)
 
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         assert shot.result is not None
@@ -33,7 +31,11 @@ class EnglishEightBall(Fold):
         potted = tuple(ball for ball in pool.potted_in(shot, layout) if ball in GROUPS)
         left = state.visits_left if shot.shooter in state.turn else 1
         shared = pool.next_state(state, shot, foul)
-        down = BLACK in shot.result.down and BLACK in layout and BLACK not in pool.spotted(shot)
+        down = (
+            self.game.last in shot.result.down
+            and self.game.last in layout
+            and self.game.last not in pool.spotted(shot)
+        )
         if down and shot.plan.kind == "break":
             words = "the black is down on the break: racked again, the same player breaks"
             shared = shared._replace(
@@ -100,6 +102,6 @@ class EnglishEightBall(Fold):
         elif group is None or groups.members(group, layout):
             why = "the black is down early"
         if why is None:
-            ruling = Ruling(False, (BLACK,), True)
+            ruling = Ruling(False, (self.game.last,), True)
             return pool.wins(state, shot.shooter, "the black is down last: frame won", ruling)
         return pool.wins(state, state.other(shot.shooter), f"{why}: frame lost", Ruling(foul, (), False))

@@ -28,6 +28,12 @@ def foul_words(shot: Shot) -> str:
     return f"foul ({FOULS.get(code, code).lower()})"
 
 
+def is_down(ball: str, shot: Shot, layout: Layout) -> bool:
+    """Whether a ball of the layout fell and was not put back."""
+    assert shot.result is not None
+    return ball in shot.result.down and ball in layout and ball not in spotted(shot)
+
+
 def potted_in(shot: Shot, layout: Layout) -> tuple[str, ...]:
     """Object balls that the shot potted, of those that were on the table."""
     assert shot.result is not None

@@ -13,8 +13,6 @@ from ..vocabulary import ball_words
 from . import pool
 from .fold import Fold, RackState, Ruling
 
-MONEY_BALL = "10"
-
 
 @dataclass(frozen=True, slots=True)
 class TenBall(Fold):
@@ -25,8 +23,8 @@ class TenBall(Fold):
 
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         state, ruling = self._ruled(state, shot, layout)
-        money = MONEY_BALL in pool.potted_in(shot, layout) and not state.over
-        return state, ruling._replace(respot=(MONEY_BALL,) if money else ())
+        money = self.game.last in pool.potted_in(shot, layout) and not state.over
+        return state, ruling._replace(respot=(self.game.last,) if money else ())
 
     def _ruled(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         potted = pool.potted_in(shot, layout)
@@ -49,9 +47,11 @@ class TenBall(Fold):
             return pool.chooses(shared, f"{failed}: the opponent chooses who plays on", potted)
         if not potted:
             return pool.passes(shared, shot.shooter, "nothing is down: the turn passes")
-        if MONEY_BALL in potted and layout.objects == (MONEY_BALL,):
+        if self.game.last in potted and layout.objects == (self.game.last,):
             ruling = Ruling(False, potted, True)
-            return pool.wins(shared, shot.shooter, "the 10 is down last, as called: rack won", ruling)
+            return pool.wins(
+                shared, shot.shooter, f"the {self.game.last} is down last, as called: rack won", ruling
+            )
         return pool.plays_on(shared, shot.shooter, f"{ball_words(potted[0])} is down: plays on", potted)
 
     def _broke(self, state: RackState, shot: Shot, potted: tuple[str, ...]) -> tuple[RackState, Ruling]:
