@@ -28,11 +28,7 @@ class EightBall(Fold):
         shared = pool.next_state(state, shot, foul)
         if shot.plan.kind == "break":
             return self._broke(shared, shot, layout, foul)
-        if (
-            self.game.last in shot.result.down
-            and self.game.last in layout
-            and self.game.last not in pool.spotted(shot)
-        ):
+        if pool.is_down(self.game.last, shot, layout):
             return self._eight(shared, shot, layout, foul)
         if foul:
             return pool.fouled(shared, shot, self.options)

@@ -31,11 +31,7 @@ class EnglishEightBall(Fold):
         potted = tuple(ball for ball in pool.potted_in(shot, layout) if ball in GROUPS)
         left = state.visits_left if shot.shooter in state.turn else 1
         shared = pool.next_state(state, shot, foul)
-        down = (
-            self.game.last in shot.result.down
-            and self.game.last in layout
-            and self.game.last not in pool.spotted(shot)
-        )
+        down = pool.is_down(self.game.last, shot, layout)
         if down and shot.plan.kind == "break":
             words = "the black is down on the break: racked again, the same player breaks"
             shared = shared._replace(

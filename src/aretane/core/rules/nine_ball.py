@@ -21,7 +21,7 @@ class NineBall(Fold):
         return pool.lowest(layout)
 
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
-        potted = pool.potted_in(shot, layout)
+        money, potted = self.game.last, pool.potted_in(shot, layout)
         is_break = shot.plan.kind == "break"
         faulty = pool.dry_break_faulty(shot, potted) if is_break else None
         foul = pool.is_foul(shot, self.options) or faulty is not None
@@ -30,17 +30,15 @@ class NineBall(Fold):
         if foul:
             words = "" if pool.is_foul(shot, self.options) else f"{faulty}: ball in hand"
             state, ruling = pool.fouled(shared, shot, self.options, words=words)
-            return state, ruling._replace(respot=(self.game.last,) if self.game.last in potted else ())
+            return state, ruling._replace(respot=(money,) if money in potted else ())
         if push_out:
             state, ruling = pool.chooses(shared, "push-out: the opponent chooses who plays on")
-            return state, ruling._replace(respot=(self.game.last,) if self.game.last in potted else ())
+            return state, ruling._replace(respot=(money,) if money in potted else ())
         shared = shared._replace(push_out_allowed=is_break and self.options.push_out)
         back = is_break and self.options.money_on_break == "spotted"
-        if self.game.last in potted and self.game.last not in pool.spotted(shot) and not back:
+        if money in potted and money not in pool.spotted(shot) and not back:
             ruling = Ruling(False, potted, True)
-            return pool.wins(
-                shared, shot.shooter, f"the {self.game.last} is down on a legal shot: rack won", ruling
-            )
+            return pool.wins(shared, shot.shooter, f"the {money} is down on a legal shot: rack won", ruling)
         if is_break and self.options.break_condition == "three-points":
             missed = pool.points_missed(shot, potted)
             if missed is not None:
@@ -49,4 +47,4 @@ class NineBall(Fold):
             return pool.passes(shared, shot.shooter, "nothing is down: the turn passes")
         words = f"{ball_words(potted[0])} is down: plays on"
         state, ruling = pool.plays_on(shared, shot.shooter, words, potted)
-        return state, ruling._replace(respot=(self.game.last,) if back and self.game.last in potted else ())
+        return state, ruling._replace(respot=(money,) if back and money in potted else ())
