@@ -7,7 +7,7 @@ import sys
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
-from . import choices, hand, motion, position, rules, trust
+from . import choices, hand, house, motion, position, rules, trust
 from .rows import FRESH, Row
 
 AREAS: dict[str, Callable[[], Iterable[Row]]] = {
@@ -17,6 +17,7 @@ AREAS: dict[str, Callable[[], Iterable[Row]]] = {
     "position": position.measure,
     "choices": choices.measure,
     "trust": trust.measure,
+    "house": house.measure,
 }
 RESULTS = Path(__file__).parent / "results"
 DOCUMENT = Path(__file__).parents[1] / "docs" / "performance.md"

@@ -7,8 +7,10 @@ from collections.abc import Callable, Iterator
 from concurrent.futures import ProcessPoolExecutor
 from dataclasses import dataclass
 from multiprocessing import get_context
+from typing import Any
 
 import numpy as np
+from tests.core.choice import test_frames, test_known, test_points
 
 from aretane.core.choice.option import Option, too_close
 from aretane.core.choice.options import choices
@@ -208,11 +210,31 @@ def margin_row(known: np.ndarray) -> Row:
     )  # fmt: skip
 
 
+def known() -> Row:
+    """Positions whose answer coaches agree on; the tests ask a part of the same."""
+    asked: list[tuple[Callable[[Any], None], Any]] = [
+        *((test_known.test_a_position_with_a_known_answer, one) for one in test_known.KNOWN),
+        *((test_points.test_a_position_with_a_known_answer, one) for one in test_points.KNOWN),
+        *((test_frames.test_a_frame_with_a_known_answer, one) for one in test_frames.KNOWN),
+    ]
+    wrong = []
+    for check, one in asked:
+        try:
+            check(one)
+        except AssertionError:
+            wrong.append(one.why)
+    return Row(
+        "positions with a known answer, wrong", len(wrong), "positions", 0, "lower", len(asked),
+        f"Pool, snooker and straight pool, from the reasons coaches give; wrong: {'; '.join(wrong) or 'none'}.",
+    )  # fmt: skip
+
+
 def measure() -> Iterator[Row]:
     """All rows of the area `choices`, as they are measured."""
     at = standing("nine-ball", 1, 2)
     choices(at, *two_sides(at, "strong", "strong", 3.0), Physics())
     yield from speeds()
+    yield known()
     with ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready) as pool:
         yield from truth(pool)
         yield margin(pool)

@@ -7,7 +7,8 @@ const api = `http://127.0.0.1:${process.env.API_PORT ?? "8640"}`;
 
 export default defineConfig({
   // What elements say goes through the glossary, see src/words.
-  // Files are compressed once, here, and served as they are, see web/files_out.py.
+  // Files are compressed once, here, and served as they are (web/serving/files_out.py); `manifest` says
+  // which file each source became, see web/serving/pages.py.
   plugins: [
     react({ jsxImportSource: "#words" }),
     tailwindcss(),
@@ -18,7 +19,25 @@ export default defineConfig({
     }),
   ],
   // Fonts inlined as data: addresses would be refused by the content security policy.
-  build: { assetsInlineLimit: 0 },
+  build: {
+    assetsInlineLimit: 0,
+    manifest: true,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // What the menu alone needs stays out of what every page waits for.
+          groups: [
+            { name: "base", priority: 2, test: /node_modules\/(react|react-dom|scheduler|react-router)\// },
+            {
+              name: "menu",
+              priority: 1,
+              test: /node_modules\/(cmdk|@radix-ui|react-remove-scroll|react-style-singleton|use-sidecar|use-callback-ref|aria-hidden|tslib)/,
+            },
+          ],
+        },
+      },
+    },
+  },
   server: { proxy: { "/api": { target: api, changeOrigin: false } } },
   test: { environment: "jsdom", include: ["tests/**/*.test.ts?(x)"] },
 });

@@ -2,7 +2,7 @@
 set -euo pipefail
 export PYTHONPATH=src:.
 bin=.venv/bin
-spread=(-n auto --maxprocesses 4 --dist loadfile) # a process a core, four at the most; a file's tests stay together
+spread=(-n 3 --dist loadfile) # three processes, for many tests wait; a file's tests stay together
 part=${1:-all}
 [ $# -gt 0 ] && shift
 

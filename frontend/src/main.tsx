@@ -4,7 +4,6 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "./api/queries";
 import "./app.css";
-import { ShotDesk } from "./desk/ShotDesk";
 import { Broken } from "./shell/Broken";
 import { NotHere } from "./shell/NotHere";
 import { Troubles } from "./shell/Troubles";
@@ -15,7 +14,7 @@ applyTheme(storedTheme());
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, staleTime: 2000 } } });
 
-/** Screens other than the shot desk are fetched when they are first opened. */
+/** Screens are fetched when they are first opened; what the first one needs, the page names (web/serving/pages.py). */
 const page = (load: () => Promise<ComponentType>) => ({
   lazy: async () => {
     const Screen = await load();
@@ -49,11 +48,7 @@ const router = createBrowserRouter([
       },
       {
         path: "/recordings/:recording/racks/:rack/shots?/:shot?",
-        element: (
-          <Spoken waiting={<Troubles />}>
-            <ShotDesk />
-          </Spoken>
-        ),
+        ...page(async () => (await import("./desk/ShotDesk")).ShotDesk),
       },
       {
         path: "/recordings/:recording/racks/:rack/story/:shot?",

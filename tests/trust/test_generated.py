@@ -10,7 +10,7 @@ from tests.clients import client_of
 
 from .generate import ids_of, requests
 
-COUNT = 2000
+COUNT = 1000
 
 
 def test_no_generated_request_is_answered_by_a_fault(settings: Settings, database: Address) -> None:

@@ -16,7 +16,7 @@ from tests.running import NoAnswer, Site, Talker, environment, ours, run, site, 
 
 from .load import Client, Load, ask_for_work, kill, kill_again_and_again, recording
 
-KILLS = 12
+KILLS = 6
 SEED = 20
 
 

@@ -1,7 +1,10 @@
 /** Everything one can do, found by typing. */
 import { Command as Cmdk } from "cmdk";
+import { foreign } from "../words/translated";
 
 import { say } from "../words/say";
+
+foreign(Cmdk.Item, Cmdk.Empty, Cmdk.Group, Cmdk.Input);
 
 export type Entry = { id: string; group: string; words: string; key: string; run: () => void };
 

@@ -1,5 +1,4 @@
 /** Puts what an element says through the glossary: its text and the attributes that are read out or shown. */
-import { Command } from "cmdk";
 import { Fragment } from "react";
 import { Link } from "react-router";
 import { say } from "./say";
@@ -9,14 +8,12 @@ type Props = Record<string, unknown> & { children?: unknown };
 const SPOKEN = ["title", "aria-label", "aria-valuetext", "placeholder", "alt", "heading"];
 
 /** Fragments and components of packages: what they are given to say does not come past the runtime again. */
-const FOREIGN = new Set<unknown>([
-  Fragment,
-  Link,
-  Command.Item,
-  Command.Empty,
-  Command.Group,
-  Command.Input,
-]);
+const FOREIGN = new Set<unknown>([Fragment, Link]);
+
+/** Names more components of packages, where they are used: the first page does not wait for them. */
+export function foreign(...components: unknown[]): void {
+  for (const component of components) FOREIGN.add(component);
+}
 
 /** The props of an element of the page, translated; `translate="no"` marks what people wrote themselves. */
 export function translated(type: unknown, props: Props): Props {

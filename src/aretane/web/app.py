@@ -40,6 +40,7 @@ from . import (
 from .serving import guard
 from .serving.files_out import with_files
 from .serving.lanes import Lanes
+from .serving.pages import page as hinted
 from .serving.state import State
 
 AREAS = (
@@ -159,6 +160,4 @@ def _serve_pages(app: APIFlask, pages: Path) -> None:
             return send_from_directory(pages, path)  # of pages that were built since this server started
         if not (pages / "index.html").is_file():
             raise NotFound("the pages are not built yet: run ./aretane demo")
-        response = send_from_directory(pages, "index.html")
-        response.headers["Cache-Control"] = "no-cache"
-        return response
+        return Response(hinted(pages, path), mimetype="text/html", headers={"Cache-Control": "no-cache"})

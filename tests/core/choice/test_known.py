@@ -1,4 +1,4 @@
-"""Positions with an answer that coaches agree on come out right."""
+"""Positions with an answer that coaches agree on come out right: a third of them, the bench asks them all."""
 
 import pytest
 
@@ -6,7 +6,7 @@ from .known import KNOWN, Known
 from .test_options import ask, standing
 
 
-@pytest.mark.parametrize("known", KNOWN, ids=lambda one: one.why)
+@pytest.mark.parametrize("known", KNOWN[::3], ids=lambda one: one.why)
 def test_a_position_with_a_known_answer(known: Known) -> None:
     at = standing(known.places, known.discipline, known.due)
     best = ask(at, known.me, known.other, True, 2).options[0]

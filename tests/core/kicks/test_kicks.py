@@ -74,7 +74,7 @@ def test_a_diamond_along_the_long_rail_is_half_a_number_and_the_count_adds_up() 
 
 
 def test_on_a_table_without_losses_a_sliding_ball_follows_the_mirror() -> None:
-    free = replace(IDEAL, sliding=1e-5, rolling=1e-3)
+    free = replace(IDEAL, sliding=1e-3, rolling=1e-2)
     level = replace(TABLE, jaws=replace(TABLE.jaws, nose=0.5))
     one = kicks(asked({"cue": (0.5, 0.5), "5": (1.1, 0.5)}, physics=free, table=level))[0]
     assert one.mirror.rails == ("right",)

@@ -34,10 +34,18 @@ class Log:
         self.discipline, self.players, self.carried = discipline, players, carried
         self.rules: Rules = rules_for(discipline, agreed, kind)
         self.shots: list[Shot] = []
+        self._replayed: tuple[tuple[Shot, ...], list[Step]] = ((), [])
         self.start = grid(self.rules.balls if balls is None else balls)
 
     @property
     def steps(self) -> list[Step]:
+        """The rack replayed, once for the same shots."""
+        now = tuple(self.shots)
+        if now != self._replayed[0]:
+            self._replayed = now, self._replay()
+        return self._replayed[1]
+
+    def _replay(self) -> list[Step]:
         return replay(self.rules, Rack(self.players, self.players[0], tuple(self.shots)), self.carried)
 
     @property
