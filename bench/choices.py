@@ -225,7 +225,7 @@ def known() -> Row:
             wrong.append(one.why)
     return Row(
         "positions with a known answer, wrong", len(wrong), "positions", 0, "lower", len(asked),
-        f"Pool, snooker and straight pool, from the reasons coaches give; wrong: {'; '.join(wrong) or 'none'}.",
+        f"Pool and snooker, from the reasons coaches give; wrong: {'; '.join(wrong) or 'none'}.",
     )  # fmt: skip
 
 

@@ -1,4 +1,4 @@
-"""The house: circles among files and folders, loose modules, long functions, the tests' time, pages' weight."""
+"""The house: circles of imports, loose modules, long functions, weight of pages, time of the tests."""
 
 import ast
 import json

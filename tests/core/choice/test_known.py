@@ -1,4 +1,4 @@
-"""Positions with an answer that coaches agree on come out right: a third of them, the bench asks them all."""
+"""Positions with an answer that coaches agree on come out right: a third of them; the bench asks all."""
 
 import pytest
 
