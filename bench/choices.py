@@ -17,7 +17,7 @@ from aretane.core.choice.options import choices
 from aretane.core.choice.valuing import ROUGH
 from aretane.core.contest.decide import Intended, worth
 from aretane.core.contest.duel import duel
-from aretane.core.contest.side import Side
+from aretane.core.contest.seat import Seat
 from aretane.core.contest.strikes import mistaken, placed, played
 from aretane.core.contest.turn import Standing, judged
 from aretane.core.contest.verdicts import OVER
@@ -73,13 +73,13 @@ def _fresh(discipline: str, number: int) -> Standing:
     return standing(discipline, number)
 
 
-def _played(at: Standing, sides: tuple[Side, Side], one: Option, physics: Physics, number: int) -> Held:
+def _played(at: Standing, sides: tuple[Seat, Seat], one: Option, physics: Physics, number: int) -> Held:
     came = _racks(at, sides, Intended(one.cue, one.strike, one.called, one.kind), physics, number, PLAYS)
     return Held(one.value, one.error, float(came.mean()), float(came.std() / PLAYS**0.5))
 
 
 def _racks(
-    at: Standing, sides: tuple[Side, Side], meant: Intended, physics: Physics, number: int, plays: int
+    at: Standing, sides: tuple[Seat, Seat], meant: Intended, physics: Physics, number: int, plays: int
 ) -> np.ndarray:
     """Who won (plays,) racks that begin so, played to their end."""
     return np.array(
@@ -141,7 +141,7 @@ def speeds() -> Iterator[Row]:
                 choices(at, *two_sides(at, "strong", "regular", 2.0), Physics(), 2, settle=False)
                 told.append(time.perf_counter())
             sides = two_sides(at, "strong", "regular")
-            choices(at, *sides, Physics(), 2, told=lambda _, at=told: at.append(time.perf_counter()))
+            choices(at, *sides, Physics(), 2, report=lambda _, at=told: at.append(time.perf_counter()))
             firsts.append(told[0] - began)
             wholes.append(time.perf_counter() - began)
         for words, times, limit in (("first ranking", firsts, first), ("settled", wholes, settled)):

@@ -5,7 +5,7 @@ import random
 from tests.core.runout.layouts import TABLE, frame, scattered, strewn
 
 from aretane.core.contest.scored import points_left
-from aretane.core.contest.side import Side, sides
+from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.balls import COLOURS
 from aretane.core.equipment.table import table_for
@@ -65,7 +65,7 @@ def snooker_standing(seed: int, reds: int) -> Standing:
     )
 
 
-def two_sides(at: Standing, first: str, second: str, coarser: float = 1.0) -> tuple[Side, Side]:
+def two_sides(at: Standing, first: str, second: str, coarser: float = 1.0) -> tuple[Seat, Seat]:
     """Two players of these levels with their maps."""
     asked = Question(at.table, at.discipline, at.layout, at.due, PRESETS[first], Physics())
-    return sides(asked, PRESETS[second], coarser)
+    return seats(asked, PRESETS[second], coarser)

@@ -49,7 +49,7 @@ def played(job: Job) -> list[tuple[float, ...]]:
     found = []
     for number in range(racks):
         turns: list[Turn] = []
-        won = duel(at, sides, Physics(), np.random.default_rng((seed, number)), told=turns.append)
+        won = duel(at, sides, Physics(), np.random.default_rng((seed, number)), report=turns.append)
         for turn in turns:
             mine = won if turn.who == 0 else 1.0 - won
             row = seen_row(turn.at, sides[turn.who], sides[1 - turn.who], (seed, number))

@@ -6,6 +6,7 @@ import { api } from "../api/client";
 import { sessionQuery } from "../api/queries";
 import { shownKey, type Command, type Context } from "../commands/commands";
 import { useKeys } from "./keys";
+import { MenuBegun } from "./MenuBegun";
 import type { Entry } from "./Palette";
 import { switchTheme } from "./theme";
 import { Troubles } from "./Troubles";
@@ -135,10 +136,10 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
       </header>
       <Troubles />
       <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">{children}</main>
-      <Suspense>
+      <Suspense fallback={<MenuBegun close={close} />}>
         {panel === "palette" && <Palette entries={entries} close={close} />}
-        {panel === "keys" && <KeysHelp entries={entries} close={close} />}
       </Suspense>
+      <Suspense>{panel === "keys" && <KeysHelp entries={entries} close={close} />}</Suspense>
     </div>
   );
 }

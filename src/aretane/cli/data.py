@@ -93,5 +93,5 @@ def load_demo(address: Address, videos: Path) -> None:
                 copyfile(path, kept)
                 video.add_part(
                     db, club_id, recording_id, name, "kept", kept.name, path.stat().st_size,
-                    facts.told(), facts.frames.tobytes(), starts,
+                    facts.as_json(), facts.frames.tobytes(), starts,
                 )  # fmt: skip

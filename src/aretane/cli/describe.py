@@ -33,8 +33,8 @@ def glossary() -> str:
 
 def disciplines() -> str:
     """The disciplines as the front end uses them: of each record what a screen shows otherwise, by code."""
-    told = ("dialect", "table", "order", "groups", "measure", "crosses_racks", "fouls_score")
-    records = {code: {name: getattr(one, name) for name in told} for code, one in DISCIPLINES.items()}
+    shown = ("dialect", "table", "order", "groups", "measure", "crosses_racks", "fouls_score")
+    records = {code: {name: getattr(one, name) for name in shown} for code, one in DISCIPLINES.items()}
     return json.dumps(records, indent=1) + "\n"
 
 

@@ -85,10 +85,10 @@ def status_file(settings: Settings, demo: bool) -> Path:
 def _patience(settings: Settings, demo: bool) -> float:
     """s to wait for the port: one that was killed may still be letting go of it, and open pages know it."""
     try:
-        told = json.loads(status_file(settings, demo).read_text())
+        status = json.loads(status_file(settings, demo).read_text())
     except (OSError, ValueError):
         return 0.0
-    return LETTING_GO if f":{settings.port}/" in str(told.get("address")) else 0.0
+    return LETTING_GO if f":{settings.port}/" in str(status.get("address")) else 0.0
 
 
 def _stop(number: int, frame: FrameType | None) -> None:
@@ -275,18 +275,18 @@ def tell_status(settings: Settings, *, demo: bool) -> bool:
         )
         return False
     try:
-        told = json.loads(status_file(settings, demo).read_text())
+        status = json.loads(status_file(settings, demo).read_text())
     except (OSError, ValueError):
         print("Aretane is starting.")
         return False
-    print(f"Aretane is running: {told['address']}")
+    print(f"Aretane is running: {status['address']}")
     well = True
-    for part in told["parts"]:
+    for part in status["parts"]:
         often = f", started again {part['restarts']} times" if part["restarts"] else ""
         print(f"  {part['name']}: {part['state']}{often}" + (f"; {part['words']}" if part["words"] else ""))
         well = well and part["state"] == "running"
     try:
-        with urllib.request.urlopen(f"{told['address']}api/state", timeout=5) as answer:
+        with urllib.request.urlopen(f"{status['address']}api/state", timeout=5) as answer:
             troubles = json.load(answer)["troubles"]
     except (OSError, ValueError):
         print("  pages: no answer")

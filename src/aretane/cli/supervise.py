@@ -78,7 +78,7 @@ class Part:
             self.words = words
             _say(f"{words}; it is started again")
 
-    def told(self) -> dict[str, Any]:
+    def as_json(self) -> dict[str, Any]:
         """How the part is, as plain data."""
         return {
             "name": self.name, "state": self.state, "words": self.words, "restarts": self.restarts,
@@ -101,7 +101,7 @@ def keep_running(parts: Sequence[Part], status: Path, address: str) -> None:
 
 
 def _write(status: Path, parts: Sequence[Part], address: str) -> None:
-    text = json.dumps({"pid": os.getpid(), "address": address, "parts": [part.told() for part in parts]})
+    text = json.dumps({"pid": os.getpid(), "address": address, "parts": [part.as_json() for part in parts]})
     fresh = status.with_suffix(".new")
     with suppress(OSError):  # a full disk must not end what keeps the rest running
         fresh.write_text(text)

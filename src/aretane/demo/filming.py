@@ -48,7 +48,7 @@ def film(fixture: Fixture, match: MatchFile, watched: list[Watched]) -> MatchFil
     """Write the films of a recording; returns the match with its shots marked in them."""
     table = core_table(match.table)
     rng = random.Random(fixture.seed)
-    start, told = 0.0, []
+    start, parts = 0.0, []
     for number, rack in enumerate(match.racks):
         times, shots = _timed([one for one in watched if one.rack == number], rng)
         path = part_path(fixture, number)
@@ -56,9 +56,9 @@ def film(fixture: Fixture, match: MatchFile, watched: list[Watched]) -> MatchFil
         for shot, timed in zip(rack.shots, shots, strict=True):
             shot.time_s = round(start + timed.struck, 3)
             shot.end_s = round(start + timed.still, 3)
-        told.append({"file": path.name, "name": f"table camera {number + 1}.webm", "starts_at_s": start})
+        parts.append({"file": path.name, "name": f"table camera {number + 1}.webm", "starts_at_s": start})
         start = round(start + times[-1] / 1000 + CHANGE_OF_BATTERY, 3)
-    film_of(fixture).write_text(json.dumps(told, indent=1) + "\n")
+    film_of(fixture).write_text(json.dumps(parts, indent=1) + "\n")
     return match
 
 

@@ -31,10 +31,10 @@ def part_path(fixture: Fixture, rack: int) -> Path:
 
 def films_of(fixture: Fixture) -> list[tuple[Path, str, float]]:
     """The films that ship with a recording: file, name, start on the recording's clock (s)."""
-    told = film_of(fixture)
-    if not told.is_file():
+    listed = film_of(fixture)
+    if not listed.is_file():
         return []
-    parts = json.loads(told.read_text())
+    parts = json.loads(listed.read_text())
     return [(FOLDER / part["file"], part["name"], part["starts_at_s"]) for part in parts]
 
 

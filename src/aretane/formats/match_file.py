@@ -256,8 +256,8 @@ def _version_faults(data: dict[str, Any]) -> list[Fault]:
     if data.get("format") != FORMAT:
         return [Fault(None, None, "format", f'the file must say "format": "{FORMAT}"')]
     if data.get("version") != VERSION or isinstance(data.get("version"), bool):
-        told = str(data.get("version"))[:40]
-        words = f"version {told!r} cannot be read; this program reads version {VERSION}"
+        version = str(data.get("version"))[:40]
+        words = f"version {version!r} cannot be read; this program reads version {VERSION}"
         return [Fault(None, None, "version", words)]
     return []
 

@@ -26,16 +26,17 @@ class Finding:
     shot: StoredShot | None = None
 
 
-def check(database: Address, club_id: int, told: Callable[[int, int], object]) -> Iterator[Finding]:
-    """Everything that is wrong, recording by recording; `told` hears how many are done, and of how many."""
+def check(database: Address, club_id: int, report: Callable[[int, int], object]) -> Iterator[Finding]:
+    """Everything that is wrong, recording by recording; `report` is called with how many are done, and of
+    how many."""
     with reading(database) as db:
         ids = [row["id"] for row in facts.titles(db, club_id)]
     for done, recording_id in enumerate(ids):
-        told(done, len(ids))
+        report(done, len(ids))
         with reading(database) as db:
             recording = read.recording(db, club_id, recording_id)
         yield from _of_recording(recording)
-    told(len(ids), len(ids))
+    report(len(ids), len(ids))
 
 
 def _of_recording(one: Recording) -> Iterator[Finding]:
@@ -44,8 +45,8 @@ def _of_recording(one: Recording) -> Iterator[Finding]:
         yield Finding("damaged", f"{name}, set-up", words)
     numbers = [rack.number for rack in one.racks]
     if numbers != list(range(1, len(numbers) + 1)):
-        told = ", ".join(map(str, numbers))
-        yield Finding("contradiction", name, f"its racks are numbered {told}")
+        found = ", ".join(map(str, numbers))
+        yield Finding("contradiction", name, f"its racks are numbered {found}")
     for rack in one.racks:
         yield from _damage(f"{name}, rack {rack.number}", rack)
     try:

@@ -187,9 +187,9 @@ def needs_of(around: Scene, state: RackState, shooter: str) -> Needs:
     """The points that a player and the other still need; they count in straight pool alone."""
     if not game(around.discipline).crosses_racks:
         return GAME, GAME
-    side = state.side or shooter  # a team has one score, and no opponent
-    rest = sum(state.score(player) for player in state.players if player != side)
-    return points_needed(state.score(side), rest, around.options.points_to)
+    who = state.team or shooter  # a team has one score, and no opponent
+    rest = sum(state.score(player) for player in state.players if player != who)
+    return points_needed(state.score(who), rest, around.options.points_to)
 
 
 def review_stored(scene: Scene, rack: StoredRack, carried: RackState | None = None) -> Reviewed:

@@ -102,8 +102,8 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
     """A recording from its row and the rows that belong to it, as far as they can be read."""
     fields = ("title", "played_on", "kind", "discipline", "race_to", "break_order", "notes")
     options, lost = _value(row, "options", {})
-    told = {name: row[name] for name in fields} | {"options": options}
-    match, bad_match = salvaged(MatchShape, told, {"title": f"recording {row['id']}"})
+    values = {name: row[name] for name in fields} | {"options": options}
+    match, bad_match = salvaged(MatchShape, values, {"title": f"recording {row['id']}"})
     equipment = {
         "size": row["table_size"], "corner_mouth_mm": row["corner_mouth_mm"],
         "side_mouth_mm": row["side_mouth_mm"], "cloth": row["cloth"],
@@ -122,8 +122,8 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
 
 def rack_from(row: Row, shots: list[StoredShot]) -> StoredRack:
     """A rack from its row and its shots, as far as they can be read."""
-    told = {name: row[name] for name in ("notes", "depth", "how")}
-    head, damage = salvaged(RackShape, told, {})
+    values = {name: row[name] for name in ("notes", "depth", "how")}
+    head, damage = salvaged(RackShape, values, {})
     return StoredRack(
         **row | {"notes": head.notes, "depth": head.depth, "how": head.how},
         shots=tuple(shots),

@@ -29,7 +29,7 @@ def main() -> None:
         print(json.dumps({"refused": "the video cannot be examined: it is damaged"}), flush=True)
         return
     Path(frames).write_bytes(facts.frames.tobytes())
-    print(json.dumps({"facts": facts.told()}), flush=True)
+    print(json.dumps({"facts": facts.as_json()}), flush=True)
 
 
 if __name__ == "__main__":

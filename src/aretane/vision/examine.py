@@ -57,7 +57,7 @@ class VideoFacts:
     seconds: float
     frames: np.ndarray
 
-    def told(self) -> dict[str, Any]:
+    def as_json(self) -> dict[str, Any]:
         """All but the frames, as plain data."""
         return {name: getattr(self, name) for name in ("container", "codec", "width", "height", "seconds")}
 
@@ -80,14 +80,14 @@ def examine(
         with av.open(str(path), metadata_errors="ignore") as source:
             stream = _picture(source)
             codec = _playable(kind, source, stream, plays)
-            told = source.duration / av.time_base if source.duration else None
+            announced = source.duration / av.time_base if source.duration else None
             times, end, last = _times(source, stream, size, progress)
         _first_picture(path)
     except (av.FFmpegError, EOFError, OSError) as error:
         words = "the video is damaged or cut off: it cannot be read. Copy it again, or export it anew"
         raise NotPlayable(words) from error
-    if told is not None and told - last > max(MISSING_SECONDS, MISSING_SHARE * told):
-        words = f"the video is cut off: it says that it lasts {told:.0f} s and ends after {last:.0f} s"
+    if announced is not None and announced - last > max(MISSING_SECONDS, MISSING_SHARE * announced):
+        words = f"the video is cut off: it says that it lasts {announced:.0f} s and ends after {last:.0f} s"
         raise NotPlayable(f"{words}. Copy it again, or export it anew")
     return VideoFacts(kind, codec, stream.width, stream.height, end, times)
 

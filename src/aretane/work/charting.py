@@ -126,11 +126,15 @@ class Drawing:
         """Show what there is so far, under a key of its own."""
         self.chart.more[key] = answer
 
+    def _search(self, coarser: float, report: Callable[[object], object]) -> Run:
+        chart = self.chart
+        return search(chart.asked, coarser, report=report, through=chart.through, kept=self.maps)
+
     def draw(self) -> None:
         """Work out all that is wanted of the chart, one thing after the other."""
         chart = self.chart
 
-        def told(_: object) -> None:
+        def report(_: object) -> None:
             chart.maps += 1
             self.step()
 
@@ -140,9 +144,11 @@ class Drawing:
             del chart.first[key]
         if chart.fine is None:
             if chart.rough is None:
-                chart.rough = search(chart.asked, ROUGH, told=told, through=chart.through, kept=self.maps)
+                chart.rough = search(
+                    chart.asked, ROUGH, report=report, through=chart.through, kept=self.maps
+                )
             chart.maps = 0
-            fine = search(chart.asked, told=told, through=chart.through, kept=self.maps)
+            fine = search(chart.asked, report=report, through=chart.through, kept=self.maps)
             chart.legs = proposed(fine)
             chart.fine = fine
         while chart.wanted:

@@ -75,7 +75,7 @@ class Checking(Kind):
 
         return store
 
-    def left(self, piece: Piece, holder: str) -> Store:
+    def given_back(self, piece: Piece, holder: str) -> Store:
         self._under_way.pop(piece.work.id, None)
         return partial(jobs.drop, club_id=piece.club_id, kind="video", content=piece.work.id)
 

@@ -83,9 +83,9 @@ class Facts(Kind):
         if trouble is not None:
             log.warning("facts of racks are not counted: %s", trouble)
             self._not_before = time.monotonic() + AGAIN_AFTER
-        return self.left(piece, "")
+        return self.given_back(piece, "")
 
-    def left(self, piece: Piece, holder: str) -> Store:
+    def given_back(self, piece: Piece, holder: str) -> Store:
         def store(db: Db) -> None:
             for rack in piece.work:
                 jobs.drop(db, rack.club_id, "facts", _lease(rack).content)

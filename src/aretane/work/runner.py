@@ -75,7 +75,7 @@ class Kind(ABC):
         """What to store of a piece that is done. Raises WorkersLost."""
 
     @abstractmethod
-    def left(self, piece: Piece, holder: str) -> Store:
+    def given_back(self, piece: Piece, holder: str) -> Store:
         """What to store of a piece whose worker was lost or never started."""
 
     def first(self) -> Sequence[Store]:
@@ -220,7 +220,7 @@ class Runner:
             try:
                 self._under_way[kind.submit(piece)] = (kind, piece)
             except Exception as trouble:
-                self._to_store.append(kind.left(piece, self.holder))
+                self._to_store.append(kind.given_back(piece, self.holder))
                 raise NoWorkers(str(trouble)) from trouble
 
     def _settle(self) -> None:
@@ -233,8 +233,8 @@ class Runner:
                 self._to_store.append(kind.settle(piece, future))
             except WorkersLost as trouble:
                 log.warning("a worker was lost: %s", trouble)
-                self._to_store.append(kind.left(piece, self.holder))
+                self._to_store.append(kind.given_back(piece, self.holder))
                 for other, (its, also) in list(self._under_way.items()):
                     if its is kind:
-                        self._to_store.append(kind.left(also, self.holder))
+                        self._to_store.append(kind.given_back(also, self.holder))
                         del self._under_way[other]

@@ -79,7 +79,7 @@ class Shots(Kind):
         self._executor = None
         raise WorkersLost(str(trouble))
 
-    def left(self, piece: Piece, holder: str) -> Store:
+    def given_back(self, piece: Piece, holder: str) -> Store:
         def store(db: Db) -> None:
             for content in piece.contents:
                 jobs.lost(db, piece.club_id, content, holder)

@@ -11,7 +11,7 @@ from aretane.core.choice.option import Choices, Notes, Option
 from aretane.core.choice.options import choices, unlike
 from aretane.core.choice.reasons import break_out_words
 from aretane.core.choice.valuing import Valuing
-from aretane.core.contest.side import Side
+from aretane.core.contest.seat import Seat
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, play
 from aretane.core.patterns.clusters import clusters
@@ -24,7 +24,7 @@ TIED = standing({CUE: (1.5, 0.75), "1": (1.9, 0.9), "4": (1.05, 0.22), "7": (1.0
 
 
 @lru_cache(maxsize=1)
-def players() -> tuple[Side, Side]:
+def players() -> tuple[Seat, Seat]:
     return both(TIED)
 
 

@@ -10,7 +10,7 @@ from aretane.core.choice.options import choices
 from aretane.core.contest.equity import FrameProspects, frame_equity
 from aretane.core.contest.look import Look
 from aretane.core.contest.match import fresh_rack
-from aretane.core.contest.side import Side, sides
+from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.spots import snooker_spots
@@ -67,9 +67,9 @@ KNOWN = (
 
 
 @lru_cache(maxsize=8)
-def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Side, Side]:
+def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Seat, Seat]:
     asked = Question(TABLE, "snooker", at.layout, at.due, PRESETS[me], Physics())
-    return sides(asked, PRESETS[other], COARSE)
+    return seats(asked, PRESETS[other], COARSE)
 
 
 def ask(at: Standing, me: str = "strong", other: str = "strong", threads: int = 2) -> Choices:

@@ -11,7 +11,7 @@ from aretane.core.choice.option import drafted
 from aretane.core.choice.options import choices
 from aretane.core.choice.valuing import Valuing
 from aretane.core.contest.decide import standing_equity
-from aretane.core.contest.side import Side, sides
+from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
@@ -24,9 +24,9 @@ from tests.core.runout.layouts import TABLE, scattered
 RING = ("1", "2", "3", "4", "5", "6")
 
 
-def two(at: Standing) -> tuple[Side, Side]:
+def two(at: Standing) -> tuple[Seat, Seat]:
     asked = Question(at.table, at.discipline, at.layout, at.due, PRESETS["strong"], Physics())
-    return sides(asked, PRESETS["regular"], 2.0)
+    return seats(asked, PRESETS["regular"], 2.0)
 
 
 def shut_in() -> Standing:
@@ -68,7 +68,7 @@ def test_in_hand_little_is_lost_to_a_grid_when_every_ball_was_moved() -> None:
     assert sum(lost) / len(lost) < 0.05
 
 
-def short_of_a_grid(at: Standing, me: Side, other: Side) -> float:
+def short_of_a_grid(at: Standing, me: Seat, other: Seat) -> float:
     """How much less the chance to win is where the player puts the cue ball than at the best of some 200
     places all over the table, both looked at once more."""
 

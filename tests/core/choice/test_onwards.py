@@ -12,7 +12,7 @@ from aretane.core.choice.option import Draft
 from aretane.core.choice.valuing import Valuing
 from aretane.core.contest.decide import Intended, decide
 from aretane.core.contest.duel import Turn, duel, turns
-from aretane.core.contest.side import Side
+from aretane.core.contest.seat import Seat
 from aretane.core.contest.turn import Standing
 from aretane.core.contest.verdicts import AGAIN, FOUL, LOST, WON
 from aretane.core.geometry import Point
@@ -25,7 +25,7 @@ WORK = 400
 
 
 @lru_cache(maxsize=1)
-def begun() -> tuple[tuple[Side, Side], Intended]:
+def begun() -> tuple[tuple[Seat, Seat], Intended]:
     """Two players at a layout, and what the first of them plays."""
     players = both(AT)
     return players, decide(AT, *players, Physics(), np.random.default_rng(3))
@@ -63,7 +63,7 @@ def test_estimates_that_promise_too_much_are_pulled_down(monkeypatch: pytest.Mon
     players, meant = begun()
     honest, own = drift(AT, players, Physics(), meant, 4 * WORK), onwards._chance
 
-    def too_much(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
+    def too_much(turn: Turn, sides: tuple[Seat, Seat], seed: int) -> float:
         found = own(turn, sides, seed)
         return found if turn.won is not None else min(1.0, found + 0.2)
 
@@ -76,7 +76,7 @@ def test_what_the_others_answer_changes_is_not_counted_once_more(monkeypatch: py
     soft = Intended(AT.layout.cue, Strike(0.4, 0.0, 0.0, 0.0), None, "safety")
     honest, own = drift(AT, players, Physics(), soft, WORK), onwards._chance
 
-    def before_it_too_much(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
+    def before_it_too_much(turn: Turn, sides: tuple[Seat, Seat], seed: int) -> float:
         return own(turn, sides, seed) + (0.2 if turn.at == AT else 0.0)
 
     monkeypatch.setattr(onwards, "_chance", before_it_too_much)

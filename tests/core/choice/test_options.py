@@ -9,7 +9,7 @@ import pytest
 from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, handed, too_close
 from aretane.core.choice.options import LISTED, ROUTES_APART, SAME_POT, choices, unlike
 from aretane.core.choice.reasons import reasons, route_words, verdict
-from aretane.core.contest.side import Side, openness, sides
+from aretane.core.contest.seat import Seat, openness, seats
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
@@ -30,10 +30,10 @@ def standing(
     return Standing(TABLE, discipline, Layout.of({ball: Point(*at) for ball, at in places.items()}), due)
 
 
-def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Side, Side]:
+def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Seat, Seat]:
     """Two players of these levels with coarse maps."""
     asked = Question(TABLE, at.discipline, at.layout, at.due, PRESETS[me], Physics())
-    return sides(asked, PRESETS[other], COARSE)
+    return seats(asked, PRESETS[other], COARSE)
 
 
 @lru_cache(maxsize=64)
@@ -94,14 +94,14 @@ def test_a_first_ranking_is_told_before_the_settled_one_and_the_work_can_be_stop
         raise Stopped
 
     with pytest.raises(Stopped):
-        choices(HANGER, *both(HANGER), Physics(), told=stop)
+        choices(HANGER, *both(HANGER), Physics(), report=stop)
     assert len(told) == 1 and not told[0].settled
 
 
 def test_out_of_time_the_best_known_by_then_is_told_with_its_error() -> None:
     at = Standing(TABLE, "nine-ball", scattered(9, 6)[0])
     told: list[Choices] = []
-    found = choices(at, *both(at), Physics(), told=told.append, time_is_up=lambda: True)
+    found = choices(at, *both(at), Physics(), report=told.append, time_is_up=lambda: True)
     assert len(found.options) == 1 and found.options[0].error > 0.0  # what was looked at first
     assert not found.settled and not told[0].settled and len(ask(at).options) > 1
 

@@ -15,7 +15,7 @@ from aretane.core.contest.ladder import STARTS, by_points
 from aretane.core.contest.look import Look
 from aretane.core.contest.match import fresh_rack
 from aretane.core.contest.points import GAME, Needs, needs_of, race, run_of, shifted
-from aretane.core.contest.side import Side, sides
+from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Called, Standing, after, judged
 from aretane.core.contest.verdicts import AGAIN, FOUL, OVER, WON
 from aretane.core.equipment.layout import Layout
@@ -210,8 +210,8 @@ KNOWN = (
 
 
 @lru_cache(maxsize=8)
-def both(layout: Layout, me: str, other: str) -> tuple[Side, Side]:
-    return sides(Question(TABLE, GAME_OF, layout, "", PRESETS[me], Physics()), PRESETS[other], 1.6)
+def both(layout: Layout, me: str, other: str) -> tuple[Seat, Seat]:
+    return seats(Question(TABLE, GAME_OF, layout, "", PRESETS[me], Physics()), PRESETS[other], 1.6)
 
 
 def ask(at: Standing, level: str, threads: int = 2) -> Choices:

@@ -3,7 +3,7 @@
 import numpy as np
 
 from aretane.core.contest.cover import GRAZE, LINES, hidden
-from aretane.core.contest.side import openness
+from aretane.core.contest.seat import openness
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point

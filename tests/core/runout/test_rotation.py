@@ -92,7 +92,7 @@ def test_maps_come_as_they_are_ready_and_the_work_can_be_stopped() -> None:
             raise InterruptedError
 
     with pytest.raises(InterruptedError):
-        rotation_run(Maker(TABLE, layout, STRONG, NINE_BALL.spacing, told=told), order)
+        rotation_run(Maker(TABLE, layout, STRONG, NINE_BALL.spacing, report=told), order)
     assert seen == [order[2], order[1]]
 
 

@@ -36,7 +36,7 @@ class NoAim(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Forecast:
-    """What a planned strike comes to.
+    """A planned strike played out.
 
     `strike` without error and its `motion`; `assumed` names what the plan left open ("speed", "tip") and
     was filled in. `stun` and `rolling` are the cue ball's ways from the contact on when it arrives without

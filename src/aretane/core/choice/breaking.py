@@ -1,6 +1,6 @@
 """Taking a cluster apart with a pot now, and not later: which strikes do it."""
 
-from ..contest.side import Side
+from ..contest.seat import Seat
 from ..contest.turn import Called, Standing
 from ..motion.physics import Physics
 from ..patterns.clusters import clusters
@@ -18,7 +18,7 @@ MOST, TRIED = 2, 24
 """Such pots at the most, and how many strikes that meet the cluster are looked at, the likeliest first."""
 
 
-def break_outs(here: Standing, me: Side, physics: Physics) -> list[Draft]:
+def break_outs(here: Standing, me: Seat, physics: Physics) -> list[Draft]:
     """Pots that free a ball of the player from a cluster on the way, the likeliest first, one of each ball
     and pocket; none in snooker, nor before a group is chosen."""
     cue = here.layout.cue

@@ -8,7 +8,7 @@ import numpy as np
 
 from ..contest.decide import GLANCE, worth
 from ..contest.points import GAME, Needs
-from ..contest.side import Side, sides
+from ..contest.seat import Seat, seats
 from ..contest.strikes import played
 from ..contest.turn import Fouls, Standing
 from ..contest.verdicts import FOUL, LOST
@@ -103,15 +103,15 @@ class Decision:
 
 def decision(
     one: ChoiceQuestion, threads: int = 1, kept: Kept | None = None,
-    told: Callable[[ChanceMap | Choices], object] = lambda step: None,
+    report: Callable[[ChanceMap | Choices], object] = lambda step: None,
 ) -> Decision:  # fmt: skip
-    """Work out a decision; `told` hears of its steps, and what it raises stops the work."""
+    """Work out a decision; `report` is called at its steps, and what it raises stops the work."""
     asked = one.asked
     at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead, one.fouls, one.needs)
-    me, other = sides(asked, one.other, told=told, kept=kept)
+    me, other = seats(asked, one.other, report=report, kept=kept)
     draft, how, reason = _made(one, at, me, other)
     added = () if draft is None else (draft,)
-    found = choices(at, me, other, asked.physics, threads, True, added, told, one.may)
+    found = choices(at, me, other, asked.physics, threads, True, added, report, one.may)
     made = None if draft is None else _which(found, draft, one.plan)
     left = None
     if one.left is not None and one.seen is not None:
@@ -133,7 +133,7 @@ def _which(found: Choices, draft: Draft, plan: Plan) -> int | None:
     return next((k for k, one in enumerate(found.options) if one.strike == draft.strike), None)
 
 
-def _made(one: ChoiceQuestion, at: Standing, me: Side, other: Side) -> tuple[Draft | None, How | None, str]:
+def _made(one: ChoiceQuestion, at: Standing, me: Seat, other: Seat) -> tuple[Draft | None, How | None, str]:
     """The choice made as an option, how it is known, or why it is not."""
     asked, plan, cue = one.asked, one.plan, one.asked.layout.cue
     if plan.kind == "push-out" or plan.choice == "safety":
@@ -156,7 +156,7 @@ def _made(one: ChoiceQuestion, at: Standing, me: Side, other: Side) -> tuple[Dra
     return draft, "planned", ""
 
 
-def _best(at: Standing, cue: Point, rows: np.ndarray, me: Side, other: Side, physics: Physics) -> Draft:
+def _best(at: Standing, cue: Point, rows: np.ndarray, me: Seat, other: Seat, physics: Physics) -> Draft:
     """The safety worth most among strikes (k, 5): of those that are no foul without error, if there are."""
     values, verdicts = worth(at, played(at, cue, rows, physics), None, me, other, 16, GLANCE)
     lawful = (verdicts != FOUL) & (verdicts != LOST)

@@ -3,7 +3,7 @@
 import numpy as np
 
 from ..contest.decide import pushed, worth
-from ..contest.side import Side
+from ..contest.seat import Seat
 from ..contest.strikes import QUICK, Search, kicks, played, spread
 from ..contest.turn import Standing, judged
 from ..contest.verdicts import FOUL
@@ -23,7 +23,7 @@ FOULS_APART = 0.4
 
 
 def push_outs(
-    at: Standing, cue: Point, me: Side, other: Side, physics: Physics, threads: int = 1
+    at: Standing, cue: Point, me: Seat, other: Seat, physics: Physics, threads: int = 1
 ) -> list[Draft]:
     """The push-outs that by a quick look are worth most, where the other may have the player play on."""
     rows = kicks(PUSHES)
@@ -37,7 +37,7 @@ def push_outs(
 
 
 def fouls(
-    at: Standing, cue: Point, me: Side, other: Side, physics: Physics, threads: int = 1
+    at: Standing, cue: Point, me: Seat, other: Seat, physics: Physics, threads: int = 1
 ) -> list[Draft]:
     """Fouls that lose neither the rack nor the cue ball, those first that leave the other least with the
     cue ball in hand: balls tied up, or the ball on moved away."""

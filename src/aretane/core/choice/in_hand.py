@@ -6,7 +6,7 @@ from typing import Literal
 import numpy as np
 
 from ..contest.decide import pot_strike, screened
-from ..contest.side import Side
+from ..contest.seat import Seat
 from ..contest.strikes import QUICK
 from ..contest.turn import Standing
 from ..equipment.spots import is_free
@@ -27,14 +27,14 @@ ROUND = ((0.12, 0.3, 0.6), 8)
 """m from a ball on at which a safety is looked for, and in how many directions."""
 
 
-def places(at: Standing, hand: Hand, me: Side, physics: Physics, threads: int = 1) -> Iterator[Draft]:
+def places(at: Standing, hand: Hand, me: Seat, physics: Physics, threads: int = 1) -> Iterator[Draft]:
     """Shots from other places than the one the cue ball lies at."""
     if hand:
         yield from _runs(at, hand, me, physics)
         yield from _safeties(at, hand, physics, threads)
 
 
-def _runs(at: Standing, hand: Hand, me: Side, physics: Physics) -> Iterator[Draft]:
+def _runs(at: Standing, hand: Hand, me: Seat, physics: Physics) -> Iterator[Draft]:
     """The best place of the map for each ball and pocket."""
     run, known = me.chart(at)
     chart = None if known is None else run.maker.maps.get(known)

@@ -7,7 +7,7 @@ import numpy as np
 
 from ..contest.cover import hidden
 from ..contest.decide import decide, worth
-from ..contest.side import Side
+from ..contest.seat import Seat
 from ..contest.strikes import mistaken, played
 from ..contest.turn import Standing
 from ..contest.verdicts import AGAIN, FOUL, WON
@@ -45,7 +45,7 @@ class Left:
     chance: float
 
 
-def left_by(then: Standing, who: Side, rest: Side, physics: Physics) -> Left:
+def left_by(then: Standing, who: Seat, rest: Seat, physics: Physics) -> Left:
     """What `who` finds at a standing after the safety of `rest`."""
     look = who.look(then, (12,), valuing=60)
     cue = look.place

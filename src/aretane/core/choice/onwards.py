@@ -1,6 +1,9 @@
-"""How much the estimates of a layout are off: racks played on for some turns come to other chances than
-were promised at their first. That has the layout for its cause, and the options at it share it; one that
-takes a cluster apart makes another layout, and has its own."""
+"""How much the estimates of a layout are off.
+
+Racks are played on from the layout for some turns; the chances after them differ from the chance that the
+first strike promised. The layout causes that difference, so all its options share one correction. An option
+that takes a cluster apart makes another layout and has a correction of its own.
+"""
 
 from collections.abc import Callable
 from concurrent.futures import ThreadPoolExecutor
@@ -10,7 +13,7 @@ import numpy as np
 
 from ..contest.decide import GLANCE, Intended, family, standing_equity
 from ..contest.duel import Turn, turns
-from ..contest.side import Side
+from ..contest.seat import Seat
 from ..contest.turn import Standing
 from ..motion.physics import Physics
 from ..runout.group import OPEN
@@ -48,17 +51,21 @@ def shared(work: int, best: Option | None, broken: Option | None) -> list[tuple[
 
 
 def drift(
-    at: Standing, sides: tuple[Side, Side], physics: Physics, first: Intended, work: int, threads: int = 1,
-    told: Callable[[], object] = lambda: None,
+    at: Standing, seats: tuple[Seat, Seat], physics: Physics, first: Intended, work: int, threads: int = 1,
+    report: Callable[[], object] = lambda: None,
 ) -> float:  # fmt: skip
-    """How much more a rack that begins so comes to than its first strike promises, or the other's answer to
-    it, for the player at the table, where that strike did not end it. `work` as of `work_at`; `told` hears
-    of every block. The number of `threads` does not matter."""
+    """The correction (a difference of chances) of a layout for the player at the table.
+
+    It is the mean chance of racks that begin with the strike `first` and are played on, less the chance
+    that this strike, or the other player's answer to it, promised. Racks that the first strike ended do not
+    count. `work` as of `work_at`; `report` is called after every block. The answer does not depend on
+    `threads`.
+    """
     found: list[float] = []
     done, racks = 0, 0
 
     def one(number: int) -> tuple[float | None, int]:
-        return _played_on(at, sides, physics, first, number)
+        return _played_on(at, seats, physics, first, number)
 
     with ThreadPoolExecutor(threads) as pool:
         while done < work and racks < MOST:
@@ -66,7 +73,7 @@ def drift(
                 done += balls
                 found += [] if change is None else [change]
             racks += BLOCK
-            told()
+            report()
     if len(found) < 2:
         return 0.0
     noise = float(np.var(found, ddof=1)) / len(found)
@@ -74,23 +81,23 @@ def drift(
 
 
 def _played_on(
-    at: Standing, sides: tuple[Side, Side], physics: Physics, first: Intended, number: int
+    at: Standing, seats: tuple[Seat, Seat], physics: Physics, first: Intended, number: int
 ) -> tuple[float | None, int]:
     """What the chance to win changes by after the first strike, where that hands the table over after the
     other's answer to it, which options have for themselves; None where the first strike ended the rack. And
     the balls on the table at each turn, added up."""
-    rack = list(islice(turns(at, sides, physics, np.random.default_rng((17, number)), first), DEEP + 1))
+    rack = list(islice(turns(at, seats, physics, np.random.default_rng((17, number)), first), DEEP + 1))
     work = sum(len(turn.at.layout.objects) for turn in rack)
     if rack[0].won is not None:
         return None, work
     known = rack[1] if rack[0].next == 1 else rack[0]
-    return _chance(rack[-1], sides, number) - _chance(known, sides, number), work
+    return _chance(rack[-1], seats, number) - _chance(known, seats, number), work
 
 
-def _chance(turn: Turn, sides: tuple[Side, Side], seed: int) -> float:
+def _chance(turn: Turn, seats: tuple[Seat, Seat], seed: int) -> float:
     """The first player's chance to win after a turn."""
     if turn.won is not None:
         return turn.won
-    who, rest = sides[turn.next], sides[1 - turn.next]
+    who, rest = seats[turn.next], seats[1 - turn.next]
     chance = standing_equity(who.look(turn.then, (18, seed), closer=GLANCE), turn.then, who, rest)
     return chance if turn.next == 0 else 1.0 - chance

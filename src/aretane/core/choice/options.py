@@ -9,7 +9,7 @@ import numpy as np
 
 from ..contest.decide import GLANCE, Intended, pot_strike, screened, worth
 from ..contest.look import Look
-from ..contest.side import Side, openness
+from ..contest.seat import Seat, openness
 from ..contest.strikes import THOROUGH, played
 from ..contest.turn import Called, Standing
 from ..equipment.table import POCKETS
@@ -30,7 +30,7 @@ from .valuing import Valuing
 One = TypeVar("One", Draft, Option)
 
 LISTED = 8
-"""Options that are told."""
+"""Options that are listed."""
 MOST: dict[Kind, int] = {"safety": 4, "push-out": 2, "foul": 1}
 """How many of them may be of these kinds."""
 POTS, SAFETIES, OTHERS = 8, 32, 4
@@ -74,13 +74,13 @@ def never() -> bool:
 
 
 def choices(
-    at: Standing, me: Side, other: Side, physics: Physics, threads: int = 1, settle: bool = True,
-    added: Iterable[Draft] = (), told: Callable[[Choices], object] = lambda found: None, may: May = PLAIN,
+    at: Standing, me: Seat, other: Seat, physics: Physics, threads: int = 1, settle: bool = True,
+    added: Iterable[Draft] = (), report: Callable[[Choices], object] = lambda found: None, may: May = PLAIN,
     time_is_up: Callable[[], bool] = never,
 ) -> Choices:  # fmt: skip
     """The options of the player at the table, the best first.
 
-    `told` is called with the first ranking and after every step of the settled one; what it raises stops
+    `report` is called with the first ranking and after every step of the settled one; what it raises stops
     the work. `added` are options that somebody had in mind: they are valued whatever they promise. The
     answer does not depend on the number of `threads`, unless `time_is_up` says so before the end: then it
     is the best known by then, not settled, each option with the error it has so far.
@@ -97,9 +97,9 @@ def choices(
     kept = {(one.called, one.strike) for one in own}
     broken_by = {one.strike for one in breaking}
     listed = unlike(ranked, kept, broken_by)
-    told(Choices(tuple(listed), False))
+    report(Choices(tuple(listed), False))
     if settle:
-        listed = _named(_settled(work, listed, broken_by, told), kept)
+        listed = _named(_settled(work, listed, broken_by, report), kept)
     return Choices(tuple(listed), settle and not work.budget.cut)
 
 
@@ -108,8 +108,8 @@ class _Work:
     """One question as it is worked on: who plays from where, in how many threads, in what time."""
 
     here: Standing
-    me: Side
-    other: Side
+    me: Seat
+    other: Seat
     physics: Physics
     threads: int
     budget: "_Budget"
@@ -134,7 +134,7 @@ def _ranked(work: _Work, look: Look, drafts: list[Draft], may: May, settle: bool
 
 
 def _settled(
-    work: _Work, listed: list[Option], broken_by: set[Strike], told: Callable[[Choices], object]
+    work: _Work, listed: list[Option], broken_by: set[Strike], report: Callable[[Choices], object]
 ) -> list[Option]:
     """The listed options with the value of many more strikes, the best first; what layouts are off by is
     played out before, for the best option and for the one that breaks a cluster."""
@@ -142,7 +142,7 @@ def _settled(
 
     def step(number: int, one: Option) -> None:
         listed[number] = one
-        told(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
+        report(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
 
     broken = next((one for one in listed if one.strike in broken_by), None)
     others = [one for one in listed if one.kind != "push-out" and one is not broken]
@@ -153,7 +153,7 @@ def _settled(
         meant = Intended(one.cue, one.strike, one.called, one.kind)
         valuing.drifts[one.strike] = drift(
             here, (work.me, work.other), work.physics, meant, share, work.threads,
-            lambda: told(Choices(tuple(listed), False)),
+            lambda: report(Choices(tuple(listed), False)),
         )  # fmt: skip
     if best is not None:
         valuing.drift = valuing.drifts.get(best.strike, 0.0)
@@ -184,7 +184,7 @@ class _Budget:
 
     def valued(
         self, value: Callable[[One], Option], found: Iterable[One],
-        told: Callable[[int, Option], object] = lambda number, one: None,
+        report: Callable[[int, Option], object] = lambda number, one: None,
     ) -> list[Option]:  # fmt: skip
         """The first in any case; `cut` says that something was left out."""
         known, waiting = list[Option](), list(found)
@@ -192,7 +192,7 @@ class _Budget:
         try:
             for number, one in enumerate(pool.map(value, waiting)):
                 known.append(one)
-                told(number, one)
+                report(number, one)
                 if self.over:
                     break
         finally:
@@ -202,7 +202,7 @@ class _Budget:
 
 
 def _drafts(
-    here: Standing, look: Look, me: Side, other: Side, physics: Physics, threads: int
+    here: Standing, look: Look, me: Seat, other: Seat, physics: Physics, threads: int
 ) -> Iterable[Draft]:
     """What is worth a closer look."""
     cue = look.place
@@ -242,7 +242,7 @@ def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
 
 
 def _safest(
-    here: Standing, cue: Point, me: Side, other: Side, physics: Physics, threads: int
+    here: Standing, cue: Point, me: Seat, other: Seat, physics: Physics, threads: int
 ) -> Iterable[Strike]:
     """Safeties for a closer look: the best by a first guess, and of more of them the best by what the other
     sees after a strike without error."""

@@ -6,7 +6,7 @@ import numpy as np
 
 from ..contest.decide import GLANCE, decide, may_send_back, pushed, worth
 from ..contest.look import Look
-from ..contest.side import Side
+from ..contest.seat import Seat
 from ..contest.strikes import mistaken, placed, played, seen
 from ..contest.turn import Called, Standing, after
 from ..contest.verdicts import AGAIN, FOUL, LOST, OVER, WON
@@ -42,7 +42,7 @@ class Valuing:
     win changes by after a strike that did not end the rack, as in `onwards`; `drifts` of strikes with one
     of their own."""
 
-    def __init__(self, here: Standing, me: Side, other: Side, physics: Physics):
+    def __init__(self, here: Standing, me: Seat, other: Seat, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
         many = here.due == OPEN or here.game.any_order
         counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if many else (ROUGH, FINE, REPLIES)

@@ -19,7 +19,7 @@ from ..runout.maps import PlannedShot
 from .equity import FrameProspects, Prospects, equity, frame_equity, frame_row, row
 from .look import Look
 from .scored import level, points_left
-from .side import Side, edge, left, race
+from .seat import Seat, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
 from .turn import Called, Standing, after, judged
 from .verdicts import AGAIN, FOUL, LEVEL, OVER, WON
@@ -56,9 +56,9 @@ def family(discipline: str) -> str:
     return FAMILIES[game(discipline).order]
 
 
-def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
+def standing_equity(look: Look, at: Standing, me: Seat, other: Seat) -> float:
     """The chance of the player at the table to win, from what that player sees. In straight pool it is the
-    race as it stands: a fit to games played out told nothing beyond it."""
+    race as it stands: a fit to games played out says nothing beyond it."""
     if at.game.any_order:
         return race(at, me, other, look)
     if not at.game.by_colours:
@@ -68,14 +68,14 @@ def standing_equity(look: Look, at: Standing, me: Side, other: Side) -> float:
     return frame_equity(look, _frame(at, me, other))
 
 
-def prospects(look: Look, at: Standing, me: Side, other: Side) -> Prospects:
+def prospects(look: Look, at: Standing, me: Seat, other: Seat) -> Prospects:
     """What the rack holds for the player at the table besides the look."""
     return Prospects(
         race(at, me, other, look), edge(at, me, other), left(at), left(at.theirs), steadier(me, other)
     )
 
 
-def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tuple[float, ...]:
+def seen_row(at: Standing, me: Seat, other: Seat, seed: tuple[int, ...]) -> tuple[float, ...]:
     """The chance to run out at a standing (0 in snooker: there it is among the rest), and what the learnt
     estimate rests on, for learning it."""
     look = me.look(at, seed)
@@ -84,22 +84,22 @@ def seen_row(at: Standing, me: Side, other: Side, seed: tuple[int, ...]) -> tupl
     return (look.chance, *row(look, prospects(look, at, me, other)))
 
 
-def _frame(at: Standing, me: Side, other: Side) -> FrameProspects:
+def _frame(at: Standing, me: Seat, other: Seat) -> FrameProspects:
     return FrameProspects(at.lead, points_left(at.layout, at.due), steadier(me, other))
 
 
-def steadier(me: Side, other: Side) -> float:
+def steadier(me: Seat, other: Seat) -> float:
     """Log of the other's error of aim over the player's own."""
     return log(other.skill.aim / me.skill.aim)
 
 
 def worth(
-    at: Standing, ends: Ends, called: Called, me: Side, other: Side, seed: int, closer: float = 1.0,
-    told: Callable[[int, Look], object] = lambda k, look: None,
+    at: Standing, ends: Ends, called: Called, me: Seat, other: Seat, seed: int, closer: float = 1.0,
+    report: Callable[[int, Look], object] = lambda k, look: None,
 ) -> tuple[Array, NDArray[np.int64]]:  # fmt: skip
     """The player's chances to win (k,) after strikes that ended so, by what the next one sees, and what
-    came of each of them (k,) as in `turn`. The same for the same `seed`. `told` hears what is seen after
-    strike k."""
+    came of each of them (k,) as in `turn`. The same for the same `seed`. `report` is called with what is
+    seen after strike k."""
     verdicts = judged(at, ends, called)
     values = np.where(verdicts == WON, 1.0, np.where(verdicts == LEVEL, 0.5, 0.0))
     for k in np.flatnonzero(np.isin(verdicts, (AGAIN, OVER, FOUL))):
@@ -107,7 +107,7 @@ def worth(
         mine = verdicts[k] == AGAIN
         who, rest = (me, other) if mine else (other, me)
         look = who.look(then, (seed, int(k)), closer=closer)
-        told(int(k), look)
+        report(int(k), look)
         chance = standing_equity(look, then, who, rest)
         if verdicts[k] == FOUL and may_send_back(then):
             chance = max(chance, 1.0 - _sent_back(then, me, other, (seed, int(k)), closer))
@@ -120,13 +120,13 @@ def may_send_back(then: Standing) -> bool:
     return then.game.by_colours and not then.in_hand
 
 
-def _sent_back(then: Standing, me: Side, other: Side, seed: tuple[int, ...], closer: float) -> float:
+def _sent_back(then: Standing, me: Seat, other: Seat, seed: tuple[int, ...], closer: float) -> float:
     """The chance of the player who fouled and plays again."""
     back = then.theirs
     return standing_equity(me.look(back, seed, closer=closer), back, me, other)
 
 
-def sends_back(then: Standing, who: Side, rest: Side, seed: int) -> bool:
+def sends_back(then: Standing, who: Seat, rest: Seat, seed: int) -> bool:
     """Whether a player to whom a foul left the table has the other play again, by a glance."""
     if not may_send_back(then):
         return False
@@ -135,7 +135,7 @@ def sends_back(then: Standing, who: Side, rest: Side, seed: int) -> bool:
 
 
 def pushed(
-    at: Standing, ends: Ends, me: Side, other: Side, seed: int, closer: float = 1.0
+    at: Standing, ends: Ends, me: Seat, other: Seat, seed: int, closer: float = 1.0
 ) -> Array:  # fmt: skip
     """The player's chances to win (k,) after push-outs that ended so: the other plays on or has the player
     play on, whichever is worse for the player. A ball off the table or a scratch is a foul."""
@@ -190,7 +190,7 @@ def _handing_over(
     return ends, np.asarray(judged(at, ends) == OVER)
 
 
-def decide(at: Standing, me: Side, other: Side, physics: Physics, rng: np.random.Generator) -> Intended:
+def decide(at: Standing, me: Seat, other: Seat, physics: Physics, rng: np.random.Generator) -> Intended:
     """What the model player plays."""
     seed = int(rng.integers(2**31))
     look = me.look(at, (seed,), closer=GLANCE, further=True)

@@ -9,7 +9,7 @@ import numpy as np
 
 from ..motion.physics import Physics
 from .decide import Intended, decide, sends_back
-from .side import Side
+from .seat import Seat
 from .strikes import mistaken, played
 from .turn import Standing, after, judged
 from .verdicts import AGAIN, FOUL, LEVEL, LOST, WON
@@ -33,7 +33,7 @@ class Turn:
 
 
 def turns(
-    at: Standing, sides: tuple[Side, Side], physics: Physics, rng: np.random.Generator,
+    at: Standing, sides: tuple[Seat, Seat], physics: Physics, rng: np.random.Generator,
     first: Intended | None = None,
 ) -> Iterator[Turn]:  # fmt: skip
     """The strikes of a rack between two players of whom the first is at the table, to its end.
@@ -65,13 +65,13 @@ def turns(
 
 
 def duel(
-    at: Standing, sides: tuple[Side, Side], physics: Physics, rng: np.random.Generator,
-    first: Intended | None = None, told: Callable[[Turn], object] = lambda turn: None,
+    at: Standing, sides: tuple[Seat, Seat], physics: Physics, rng: np.random.Generator,
+    first: Intended | None = None, report: Callable[[Turn], object] = lambda turn: None,
 ) -> float:  # fmt: skip
     """1 if the first of the two players, who is at the table, wins the rack; 0.5 if it does not end or ends
-    level. `first` as in `turns`; `told` hears of every strike."""
+    level. `first` as in `turns`; `report` is called with every strike."""
     for turn in islice(turns(at, sides, physics, rng, first), LONGEST):
-        told(turn)
+        report(turn)
         if turn.won is not None:
             return turn.won
     return 0.5

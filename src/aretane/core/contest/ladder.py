@@ -15,7 +15,7 @@ LEAST, MOST = 0.03, 0.985
 """Bounds of the chance to go on by one ball."""
 STARTS = 0.93
 """Chance of a visit's first ball at straight pool, as a share of that to go on from a ball made (games of
-four levels played out come to 0.91 to 0.96)."""
+four levels played out gave 0.91 to 0.96)."""
 
 
 def steps(usual: Sequence[float]) -> tuple[float, ...]:

@@ -9,7 +9,7 @@ from .equity import FrameProspects, frame_equity
 from .ladder import apart, shared
 from .look import Look
 from .points import GAME
-from .side import Side, edge
+from .seat import Seat, edge
 from .turn import Standing
 
 FULL_FRAME = 147.0
@@ -32,7 +32,7 @@ def match_chance(needed: int, other_needed: int, rack: float) -> float:
     return rack * won + (1.0 - rack) * lost
 
 
-def fresh_rack(at: Standing, me: Side, other: Side) -> float:
+def fresh_rack(at: Standing, me: Seat, other: Seat) -> float:
     """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
     The maps are those of this layout; beyond it they go on as they did."""
     if at.game.any_order:
@@ -48,13 +48,13 @@ def fresh_rack(at: Standing, me: Side, other: Side) -> float:
     return 0.5 * (first + 1.0 - second)
 
 
-def _fresh_frame(me: Side, other: Side) -> float:
+def _fresh_frame(me: Seat, other: Seat) -> float:
     """The chance of the frame for the player at the table with all balls there and no pot on."""
     nothing = Look(0.0, 0.0, None, Point(0.0, 0.0))
     return frame_equity(nothing, FrameProspects(0.0, FULL_FRAME, steadier(me, other)))
 
 
-def _full(side: Side, at: Standing, count: int) -> tuple[float, ...]:
+def _full(side: Seat, at: Standing, count: int) -> tuple[float, ...]:
     """How often a player goes on by a ball, for a full rack."""
     known = side.going_on(at) or (1.0,)
     return (*known, *([known[-1]] * max(0, count - len(known))))[:count]

@@ -34,8 +34,8 @@ def steps() -> Iterator[tuple[str, Callable[[], object]]]:
     yield "chance maps where the order is free", lambda: group_run(free, {"solids": ()}, "solids", "1")
 
 
-def warm(told: Callable[[str], object] = lambda words: None) -> None:
-    """Do every step; `told` hears each one's words before it starts."""
+def warm(report: Callable[[str], object] = lambda words: None) -> None:
+    """Do every step; `report` is called with each one's words before it starts."""
     for words, step in steps():
-        told(words)
+        report(words)
         step()

@@ -65,7 +65,7 @@ def first_chance(
 
 def _visit(shots: list[tuple[int, Step]]) -> Visit:
     first, (last, step) = shots[0][0], shots[-1]
-    who = step.next_state.side or step.shot.shooter
+    who = step.next_state.team or step.shot.shooter
     points = balls = 0
     for _, one in shots:
         if one.ruling is not None:

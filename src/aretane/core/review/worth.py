@@ -94,7 +94,7 @@ def _after(rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None],
         return _scored(rack, steps, found, k, one)
     if step.next_state.over:
         winner = step.next_state.winner
-        return WON if winner in (step.shot.shooter, step.next_state.side) else LOST
+        return WON if winner in (step.shot.shooter, step.next_state.team) else LOST
     if not step.ruling.keeps_table:
         return LOST
     following = _following(rack, steps, found, k)
@@ -107,7 +107,7 @@ def _scored(
     """What the shot scored, and what is to be expected after it."""
     step = steps[k]
     assert step.ruling is not None
-    who = (step.shot.shooter, step.next_state.side)
+    who = (step.shot.shooter, step.next_state.team)
     scored = sum(max(0, points) for player, points in step.ruling.points if player in who) / one.unit
     if step.next_state.over or not step.ruling.keeps_table or step.next_state.rerack:
         return Chance(scored, 0.0)

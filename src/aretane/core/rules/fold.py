@@ -19,7 +19,7 @@ class RackState(NamedTuple):
     string, the baulk line or into the D. `scores` are points; `groups` who plays which group; `on` what is
     on in snooker; `visits_left` and `free` a player's visits and free shot after a foul. `at_table`,
     `kept`, `visit` and `run` follow the visits: `run` counts points, or balls where a game has no points;
-    `highs` are the best runs. `rerack` says that the balls are to be racked again. `side`
+    `highs` are the best runs. `rerack` says that the balls are to be racked again. `team`
     is the team that visits and runs belong to, where they are not the shooter's.
     """
 
@@ -44,7 +44,7 @@ class RackState(NamedTuple):
     run: int = 0
     highs: Counts = ()
     rerack: bool = False
-    side: str | None = None
+    team: str | None = None
 
     def other(self, player: str) -> str:
         """The opponent, or the same player where there is none."""
@@ -154,7 +154,7 @@ def added(counts: Counts, more: Counts) -> Counts:
 def fold(rules: Rules, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
     """One shot with a result: the discipline's ruling, the visits, and what a referee ruled instead."""
     following, ruling = rules.after(state, shot, layout)
-    who = state.side or shot.shooter
+    who = state.team or shot.shooter
     fresh = who != state.at_table or not state.kept
     gain = (
         sum(max(0, points) for player, points in ruling.points if player == who)

@@ -40,7 +40,7 @@ class TeamRun(Practice):
         turn = frozenset((breaker,)) if breaker else frozenset(players)
         if carried is not None and carried.turn and state.shots:
             turn = carried.turn
-        return state._replace(players=players, turn=turn, side=TEAM)
+        return state._replace(players=players, turn=turn, team=TEAM)
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return self.base.balls_on(_as_one(state), layout)

@@ -96,7 +96,7 @@ def question(
     if record.by_colours:
         due = _due(state, layout)
     elif record.by_groups:
-        due = state.group(state.side or shooter) or group.OPEN
+        due = state.group(state.team or shooter) or group.OPEN
     return Question(table, discipline, layout, due, skill, physics)
 
 
@@ -111,10 +111,10 @@ def _due(state: RackState, layout: Layout) -> str:
 
 def search(
     asked: Question, coarser: float = 1.0, threads: int = 2, through: str | None = None,
-    told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
+    report: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
     few: int | None = None,
 ) -> Run:  # fmt: skip
-    """The run, on a grid `coarser` times as wide as usual; `told` and `kept` as in `Maker`.
+    """The run, on a grid `coarser` times as wide as usual; `report` and `kept` as in `Maker`.
 
     Of balls in any order `through` is kept as the next one, whatever the search thinks of it. `few`: up to
     how many reds, or balls of straight pool, every order is searched.
@@ -124,7 +124,7 @@ def search(
     finish = {"chance": (1.0,), "points": (0.0,), "balls": (0.0, 0.0)}[asked.measure]
     maker = Maker(
         asked.table, asked.layout, asked.skill, spacing, asked.physics, threads=threads, finish=finish,
-        told=told, kept=kept,
+        report=report, kept=kept,
     )  # fmt: skip
     objects = tuple(sorted(asked.layout.objects, key=lambda ball: (len(ball), ball)))
     if record.in_order:

@@ -12,18 +12,16 @@ from ..motion.kernel.launch import launch, squirt
 from ..motion.kernel.run import run
 from ..motion.kernel.segments import Array, Ints
 from ..motion.kernel.slots import (
-    BALL_COLUMNS,
     FATE,
     HITS,
     LENGTH,
-    MARK_COLUMNS,
     ON_TABLE,
-    SUMMARY_COLUMNS,
     TIP_MASS,
     WIDTH,
     X,
     Y,
 )  # fmt: skip
+from .records import After, Bed, Look, Room, Tries, Worths, room_for
 
 WAY, POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(7)
 BEST_COLUMNS = 7
@@ -117,56 +115,51 @@ def likely(chances: Array, targets: Array, least: float, tried: Flags) -> None:
 
 
 @lean
-def _played(
-    strike: Array, rows: Array, ball: int, pocket: int, player: Array, points: Array, following: Array,
-    frame: Array, world: Array, pockets: Array, most: int, balls: Array, marks: Ints, summary: Array,
-    none: Array, worth: Array,
-) -> bool:  # fmt: skip
-    """Fill `worth` (K,) with what one strike leaves, and say whether the ball fell where it was meant.
+def _played(ball: int, pocket: int, player: Array, after: After, bed: Bed, room: Room) -> bool:
+    """Fill `room.worth` (K,) with what the strike in the room leaves, and say whether the ball fell where
+    it was meant.
 
     Nothing is left of a shot that does not pot it, or loses the cue ball.
     """
-    place(balls, marks, rows)
-    launch(balls, strike, world)
-    run(balls, marks, world, pockets, summary, none, -(ball + 1), most)
+    balls, marks, worth = room.balls, room.marks, room.worth
+    place(balls, marks, room.rows)
+    launch(balls, room.strike, bed.world)
+    run(balls, marks, bed.world, bed.pockets, room.summary, room.none, -(ball + 1), bed.most)
     worth[:] = 0.0
     fell = bool(marks[ball, FATE] == pocket)
     if not fell or marks[0, FATE] != ON_TABLE:
         return fell
     left = 1.0
-    for i in range(1, rows.shape[0]):
+    for i in range(1, room.rows.shape[0]):
         if i != ball and marks[i, HITS] > 0:
             left = float(player[TOUCHED])
             break
     for k in range(worth.shape[0]):
-        worth[k] = points[k] + left * worth_at(following[k], frame, balls[0, X], balls[0, Y])
+        there = worth_at(after.following[k], after.frame, balls[0, X], balls[0, Y])
+        worth[k] = after.points[k] + left * there
     return fell
 
 
 @lean
 def _tried(
-    shot: Array, hand: float, rows: Array, errors: Array, first: int, last: int, player: Array, ball: int,
-    points: Array, following: Array, frame: Array, world: Array, pockets: Array, most: int, balls: Array,
-    marks: Ints, summary: Array, none: Array, strike: Array, worth: Array, answer: Array,
+    shot: Array, hand: float, errors: Array, player: Array, ball: int, after: After, bed: Bed, room: Room,
+    answer: Array,
 ) -> None:  # fmt: skip
-    """Fill `answer` (K + 1,) with the worths of a shot over the errors from `first` to `last`, and the
-    variance of the first.
+    """Fill `answer` (K + 1,) with the worths of a shot over the errors (e, 4), and the variance of the
+    first.
 
     The chance of the pot comes from the fast form; the strikes say what follows a pot. So a few of them do.
     """
-    count = worth.shape[0]
+    count = room.worth.shape[0]
     answer[:] = 0.0
     made = 0
-    for e in range(first, last):
-        err(shot, hand, errors[e], player, world, strike)
-        if _played(
-            strike, rows, ball, int(shot[POCKET]), player, points, following, frame, world, pockets, most,
-            balls, marks, summary, none, worth,
-        ):  # fmt: skip
+    for e in range(errors.shape[0]):
+        err(shot, hand, errors[e], player, bed.world, room.strike)
+        if _played(ball, int(shot[POCKET]), player, after, bed, room):
             made += 1
         for k in range(count):
-            answer[k] += worth[k]
-        answer[count] += worth[0] * worth[0]
+            answer[k] += room.worth[k]
+        answer[count] += room.worth[0] * room.worth[0]
     if made == 0:
         answer[:] = 0.0
         return
@@ -177,29 +170,29 @@ def _tried(
 
 
 @compiled
-def map_ways(
-    places: Array, layout: Array, ways: Ints, only: int, points: Array, speeds: Array, tips: Array,
-    errors: Array, finalists: int, screening: int, choosing: int, player: Array, following: Array,
-    frame: Array, world: Array, pockets: Array, edges: Array, most: int, values: Array, spreads: Array,
-    best: Array,
-) -> None:  # fmt: skip
-    """Fill `values` (g, K), the sampling variances `spreads` (g,) of the first of them and `best`
-    (g, BEST_COLUMNS).
+def one_of(onwards: After, way: int) -> After:
+    """What comes after one of several pots."""
+    return After(onwards.points[way], onwards.following[way], onwards.frame)
 
-    `places` (g, 2) of the cue ball; `layout` (n, 4), the cue ball in row 0; `ways` (w,) the rows of the
-    balls that may be potted (`only` in that pocket, unless it is -1), `points` (w, K) what each pot counts
-    by itself and `following` (w, K, nx, ny) the grids of what comes after it, on `frame`; the first of the
-    K worths decides.
-    `speeds` (s,), `tips` (t, 2) to try; `errors` (e, 4) in standard deviations, the first `choosing` of
-    them for choosing (`screening` for each of the `finalists` most promising, the rest for those near the
-    best) and the others for valuing, so that the luck of the chosen is not counted; `player` as named
-    above.
+
+@compiled
+def map_ways(
+    places: Array, layout: Array, ways: Ints, only: int, tries: Tries, look: Look, player: Array,
+    onwards: After, bed: Bed, found: Worths,
+) -> None:  # fmt: skip
+    """Fill what is `found` at `places` (g, 2) of the cue ball; the first of the K worths decides.
+
+    `layout` (n, 4), the cue ball in row 0; `ways` (w,) the rows of the balls that may be potted (`only` in
+    that pocket, unless it is -1); `player` as named above; `onwards` what comes after each pot.
     """
-    n, kinds = layout.shape[0], values.shape[1]
+    speeds, tips, errors = tries.speeds, tries.tips, look.errors
+    finalists, screening, choosing = look.finalists, look.screening, look.choosing
+    values, spreads, best = found.values, found.spreads, found.best
+    kinds = values.shape[1]
     pots = ways.shape[0] * 6 * speeds.shape[0]
     count = pots * tips.shape[0]
-    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
-    rows, none, summary = layout.copy(), np.zeros((0, 0)), np.zeros(SUMMARY_COLUMNS)
+    room = room_for(layout, kinds)
+    rows = room.rows
     targets, at_speed, shots = np.empty((pots, 2)), np.empty(pots), np.zeros((count, BEST_COLUMNS))
     for k in range(pots):
         way = k // (6 * speeds.shape[0])
@@ -208,17 +201,17 @@ def map_ways(
             shot = shots[t * pots + k]
             shot[WAY], shot[POCKET], shot[SPEED] = way, targets[k, 1], at_speed[k]
             shot[SIDE], shot[HEIGHT] = tips[t, 0], tips[t, 1]
-    one, pieces, strike = np.empty(fast.ANSWER_COLUMNS), np.empty((fast.MOST_PIECES, 2)), np.zeros(5)
+    one, pieces = np.empty(fast.ANSWER_COLUMNS), np.empty((fast.MOST_PIECES, 2))
     tried = np.empty(pots, np.bool_)
     promise, bound, highest = np.empty(count), np.empty(count), np.empty(finalists)
     ceiling = np.empty(ways.shape[0])
     for way in range(ways.shape[0]):
-        ceiling[way] = points[way, 0] + np.max(following[way, 0])
-    worth, answer, chosen = np.zeros(kinds), np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
+        ceiling[way] = onwards.points[way, 0] + np.max(onwards.following[way, 0])
+    answer, chosen = np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):
         rows[0, 0], rows[0, 1] = places[g, 0], places[g, 1]
-        hand = hand_at(rows[0, 0], rows[0, 1], player, world)
+        hand = hand_at(rows[0, 0], rows[0, 1], player, bed.world)
         values[g, :], spreads[g], top = 0.0, 0.0, LEAST_POT
         shots[:, POT] = 0.0
         for k in range(pots):
@@ -232,7 +225,7 @@ def map_ways(
                 fast.pot(
                     rows, int(targets[k, 0]), int(targets[k, 1]), sigma, player[SPREAD] * hand,
                     player[TIP] * hand, at_speed[k], tips[t, 0], tips[t, 1], 0.0, player[WORTHWHILE] * top,
-                    world, pockets, edges, pieces, one,
+                    bed.world, bed.pockets, bed.edges, pieces, one,
                 )  # fmt: skip
                 shot[AIM] = one[fast.AIM]
                 shot[POT] = one[fast.CHANCE] if one[fast.FOUND] > 0.0 else 0.0
@@ -251,12 +244,9 @@ def map_ways(
                 break
             bound[k] = -1.0
             way = int(shots[k, WAY])
-            meant(shots[k], world, strike)
-            _played(
-                strike, rows, ways[way], int(shots[k, POCKET]), player, points[way], following[way], frame,
-                world, pockets, most, balls, marks, summary, none, worth,
-            )  # fmt: skip
-            promise[k] = shots[k, POT] * (NOT_NOTHING + worth[0])
+            meant(shots[k], bed.world, room.strike)
+            _played(ways[way], int(shots[k, POCKET]), player, one_of(onwards, way), bed, room)
+            promise[k] = shots[k, POT] * (NOT_NOTHING + room.worth[0])
             ranked(promise[k], highest)
         last = 0
         for _ in range(finalists):
@@ -266,9 +256,16 @@ def map_ways(
             promise[k] = -1.0
             way = int(shots[k, WAY])
             _tried(
-                shots[k], hand, rows, errors, 0, screening, player, ways[way], points[way], following[way],
-                frame, world, pockets, most, balls, marks, summary, none, strike, worth, answer,
-            )  # fmt: skip
+                shots[k],
+                hand,
+                errors[:screening],
+                player,
+                ways[way],
+                one_of(onwards, way),
+                bed,
+                room,
+                answer,
+            )
             final[last], estimates[last] = k, answer[0]
             last += 1
         most_worth, near = -1.0, np.max(estimates[:last]) - NEAR if last > 0 else 0.0
@@ -279,9 +276,8 @@ def map_ways(
             way = int(shots[k, WAY])
             if last > 1 and choosing > screening:
                 _tried(
-                    shots[k], hand, rows, errors, screening, choosing, player, ways[way], points[way],
-                    following[way], frame, world, pockets, most, balls, marks, summary, none, strike, worth,
-                    answer,
+                    shots[k], hand, errors[screening:choosing], player, ways[way],
+                    one_of(onwards, way), bed, room, answer,
                 )  # fmt: skip
                 estimates[f] += (answer[0] - estimates[f]) * (choosing - screening) / choosing
             if estimates[f] > most_worth:
@@ -289,11 +285,8 @@ def map_ways(
                 chosen[:] = shots[k]
         if most_worth >= 0.0:
             way = int(chosen[WAY])
-            _tried(
-                chosen, hand, rows, errors, choosing, errors.shape[0], player, ways[way], points[way],
-                following[way], frame, world, pockets, most, balls, marks, summary, none, strike, worth,
-                answer,
-            )  # fmt: skip
+            after = one_of(onwards, way)
+            _tried(chosen, hand, errors[choosing:], player, ways[way], after, bed, room, answer)
             values[g, :] = answer[:kinds]
             spreads[g] = answer[kinds]
             best[g, :] = chosen

@@ -35,7 +35,7 @@ LOST = 1.9
 player's error of speed (set so that four levels meet the search over every order; the bench checks it)."""
 OVER_RACKS = 1.8
 """Power of the usual chance from ball to ball that is left over many racks, break shots and what they leave
-counted in (games of four levels played out come to 1.66 to 1.98)."""
+counted in (games of four levels played out gave 1.66 to 1.98)."""
 BREAKS = 0.5
 """Chance of a break shot made, at the end of a rack (our choice)."""
 LOOSE = 3.0

@@ -30,6 +30,7 @@ from ..skill.scatter import SLOWEST, apart_errors
 from ..vocabulary import CUE
 from . import kernel
 from .grid import covered_by, filled, grid_of, nodes_of, smoothed
+from .records import After, Bed, Look, Tries, Worths
 
 Array = NDArray[np.float64]
 State = tuple[str, ...]
@@ -159,9 +160,9 @@ class Maker:
     """Makes the maps of one layout for one player.
 
     `finish` (K,) is what a finished run is worth, `touched` the share of what follows a shot that is left
-    where it touched another ball. The answer does not depend on the number of `threads`.
-    `told` hears of every map as it is ready; what it raises stops the work. `kept` holds maps by everything
-    they depend on: share it, and what did not change is not made again.
+    where it touched another ball. The answer does not depend on the number of `threads`. `report` is called
+    with every map as it is ready; what it raises stops the work. `kept` holds maps by everything they
+    depend on: share it, and what did not change is not made again.
     """
 
     table: Table
@@ -173,11 +174,19 @@ class Maker:
     threads: int = 2
     finish: tuple[float, ...] = (1.0,)
     touched: float = TOUCHED
-    told: Callable[[ChanceMap], object] = lambda one: None
+    report: Callable[[ChanceMap], object] = lambda one: None
     kept: Kept | None = None
     maps: dict[State, ChanceMap] = field(default_factory=dict)
     following: dict[State | None, Array] = field(default_factory=dict)
     keys: dict[State | None, str] = field(default_factory=dict)
+
+    @property
+    def bed(self) -> Bed:
+        """The table as strikes see it."""
+        table, physics = self.table, self.physics
+        return Bed(
+            world_of(table, physics), bed_of(table).pockets, windows_of(table, physics).edges, MOST_EVENTS
+        )
 
     @property
     def frame(self) -> Array:
@@ -211,7 +220,7 @@ class Maker:
             if self.kept is not None:
                 self.kept[key] = made
         self.maps[state], self.following[state] = made, made.smooth
-        self.told(made)
+        self.report(made)
         return made
 
     def _key(self, state: State, balls: Sequence[str], ways: Sequence[Way], source: Sequence[str]) -> str:
@@ -319,14 +328,16 @@ class Maker:
         values, spreads = np.zeros((len(places), kinds)), np.zeros(len(places))
         best = np.full((len(places), kernel.BEST_COLUMNS), -1.0)
         names = list(balls)
+        look = Look(
+            errors, max(1, round(closer * FINALISTS)), max(1, round(closer * SCREENING)),
+            round(closer * CHOOSING),
+        )  # fmt: skip
+        onwards = After(
+            np.array([way.points for way in ways]), np.array([self.after(way) for way in ways]), self.frame
+        )
         kernel.map_ways(
-            places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only,
-            np.array([way.points for way in ways]), SPEEDS, TIPS, errors,
-            max(1, round(closer * FINALISTS)), max(1, round(closer * SCREENING)), round(closer * CHOOSING),
-            self.player(),
-            np.array([self.after(way) for way in ways]), self.frame, world_of(self.table, self.physics),
-            bed_of(self.table).pockets, windows_of(self.table, self.physics).edges, MOST_EVENTS, values,
-            spreads, best,
+            places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only, Tries(SPEEDS, TIPS),
+            look, self.player(), onwards, self.bed, Worths(values, spreads, best),
         )  # fmt: skip
         return values, spreads, best
 

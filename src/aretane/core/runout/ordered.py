@@ -52,7 +52,7 @@ def ordered(run: Run, asked: Question, order: Sequence[str]) -> Ordered:
     if states[-1] not in run.maker.following:
         raise NoOrder("what the order leaves was not searched: name more balls, in the order meant")
     maker: Maker = replace(
-        run.maker, told=lambda _: None, kept=None, maps={}, keys={},
+        run.maker, report=lambda _: None, kept=None, maps={}, keys={},
         following={states[-1]: run.maker.following[states[-1]]},
     )  # fmt: skip
     for k in range(len(wanted) - 1, 0, -1):

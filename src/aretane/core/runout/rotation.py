@@ -11,8 +11,8 @@ KINDS = ("finish",)
 def rotation_run(maker: Maker, order: Sequence[str]) -> Run:
     """The run through the balls of `order`, first to last, the last of them ending the rack.
 
-    `maker.told` hears of every map as it is ready, the last ball's first. Raises KeyError for a ball that
-    is not there.
+    `maker.report` is called with every map as it is ready, the last ball's first. Raises KeyError for a
+    ball that is not there.
     """
     for number in range(len(order) - 1, -1, -1):
         left = order[number:]

@@ -9,11 +9,7 @@ from itertools import pairwise
 import numpy as np
 from numpy.typing import NDArray
 
-from ..chance.windows import windows_of
 from ..geometry import Point
-from ..motion.bed import bed_of
-from ..motion.play import MOST_EVENTS
-from ..motion.ready import world_of
 from ..skill.scatter import apart_errors
 from . import kernel, stocked
 from .grid import covered_by, grid_of, nodes_of
@@ -31,6 +27,7 @@ from .maps import (
     Way,
     shot_of,
 )
+from .records import After, Look, Struck, Tries, Worths
 
 Array = NDArray[np.float64]
 Ints = NDArray[np.int64]
@@ -41,19 +38,6 @@ SAMPLED = 9
 """Shots at a ball, about, whose strikes with errors are kept at a place."""
 BLOCKS = 8
 """Pieces of the bed that threads take one after the other."""
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class Struck:
-    """The shots at each node, their number, and their endings as far as they were played; see
-    `stocked`."""
-
-    shots: Array
-    counts: Ints
-    plain: stocked.Singles
-    slots: Ints
-    filled: Ints
-    samples: stocked.Singles
 
 
 @dataclass(eq=False)
@@ -78,14 +62,12 @@ class Stock:
         where one is in the way. With `touching` only those after which the cue ball meets one of these.
         """
         found, maker, at = np.zeros((len(self._nodes), len(self.targets))), self.maker, self._struck
-        world, pockets = world_of(maker.table, maker.physics), bed_of(maker.table).pockets
-        fixed, present, touched = self._bits(self.fixed), self._bits(balls), self._bits(touching)
+        bed, present, touched = maker.bed, self._bits(balls), self._bits(touching)
 
         def look(block: slice) -> None:
             stocked.likeliest(
-                self._nodes[block], self._rows, self._targets, fixed, world, pockets, MOST_EVENTS,
-                at.shots[block], at.counts[block], at.plain[block], present, touched, found[block],
-            )  # fmt: skip
+                self._nodes[block], self._rows, bed, _part(at, block), present, touched, found[block]
+            )
 
         with ThreadPoolExecutor(maker.threads) as pool:
             list(pool.map(look, self._blocks()))
@@ -131,29 +113,25 @@ class Stock:
     @cached_property
     def _struck(self) -> Struck:
         maker, g, t = self.maker, len(self._nodes), len(self.targets)
-        shots, size = (
-            np.zeros((g, t, MOST_SHOTS, kernel.BEST_COLUMNS)),
-            (stocked.CHAIN, stocked.END_COLUMNS),
+        size, room = (stocked.CHAIN, stocked.END_COLUMNS), SAMPLED * t + 1
+        struck = Struck(
+            targets=self._targets,
+            fixed=self._bits(self.fixed),
+            shots=np.zeros((g, t, MOST_SHOTS, kernel.BEST_COLUMNS)),
+            counts=np.zeros((g, t), dtype=np.int64),
+            plain=np.full((g, t, MOST_SHOTS, *size), stocked.NOT_PLAYED, dtype=np.float32),
+            slots=np.full((g, t, MOST_SHOTS), -1, dtype=np.int64),
+            filled=np.zeros((g, room), dtype=np.int64),
+            samples=np.zeros((g, room, len(self._errors), *size), dtype=np.float32),
         )
-        counts = np.zeros((g, t), dtype=np.int64)
-        plain = np.full((g, t, MOST_SHOTS, *size), stocked.NOT_PLAYED, dtype=np.float32)
-        world, pockets = world_of(maker.table, maker.physics), bed_of(maker.table).pockets
-        edges = windows_of(maker.table, maker.physics).edges
-        fixed, player = self._bits(self.fixed), maker.player()
+        bed, player, tries = maker.bed, maker.player(), Tries(SPEEDS, TIPS)
 
         def strike(block: slice) -> None:
-            stocked.stock_up(
-                self._nodes[block], self._rows, self._targets, fixed, SPEEDS, TIPS, player, world, pockets,
-                edges, shots[block], counts[block],
-            )  # fmt: skip
+            stocked.stock_up(self._nodes[block], self._rows, tries, player, bed, _part(struck, block))
 
         with ThreadPoolExecutor(maker.threads) as pool:
             list(pool.map(strike, self._blocks()))
-        room = SAMPLED * t + 1
-        slots = np.full((g, t, MOST_SHOTS), -1, dtype=np.int64)
-        filled = np.zeros((g, room), dtype=np.int64)
-        samples = np.zeros((g, room, len(self._errors), *size), dtype=np.float32)
-        return Struck(shots, counts, plain, slots, filled, samples)
+        return struck
 
     def _fill(
         self, balls: Sequence[str], ways: Sequence[Way]
@@ -167,24 +145,28 @@ class Stock:
         if not ways:
             return values, spreads, best, covered
         numbers = np.array([self.targets.index(way.ball) for way in ways], dtype=np.int64)
-        points = np.array([way.points for way in ways])
-        following = np.array([maker.after(way) for way in ways])
-        world, pockets = world_of(maker.table, maker.physics), bed_of(maker.table).pockets
-        present, fixed, player, frame = (
-            self._bits(balls),
-            self._bits(self.fixed),
-            maker.player(),
+        onwards = After(
+            np.array([way.points for way in ways]),
+            np.array([maker.after(way) for way in ways]),
             maker.frame,
         )
+        look = Look(self._errors, FINALISTS, SCREENING, CHOOSING)
+        present, player, bed = self._bits(balls), maker.player(), maker.bed
 
         def value(block: slice) -> None:
             stocked.map_stock(
-                nodes[block], self._rows, self._targets, fixed, present, numbers, points, self._errors,
-                FINALISTS, SCREENING, CHOOSING, player, following, frame, world, pockets, MOST_EVENTS,
-                at.shots[block], at.counts[block], at.plain[block], at.slots[block], at.filled[block],
-                at.samples[block], values[block], spreads[block], best[block],
+                nodes[block], self._rows, present, numbers, onwards, look, player, bed, _part(at, block),
+                Worths(values[block], spreads[block], best[block]),
             )  # fmt: skip
 
         with ThreadPoolExecutor(maker.threads) as pool:
             list(pool.map(value, self._blocks()))
         return values, spreads, best, covered
+
+
+def _part(struck: Struck, block: slice) -> Struck:
+    """The strikes from a block of the nodes."""
+    return struck._replace(
+        shots=struck.shots[block], counts=struck.counts[block], plain=struck.plain[block],
+        slots=struck.slots[block], filled=struck.filled[block], samples=struck.samples[block],
+    )  # fmt: skip

@@ -1,12 +1,11 @@
 """The compiled part of a stock: strikes at every ball from every place, played once for many states.
 
 A strike is played with every ball on the table. The balls that it touches are taken off and it is played
-again, until it touches nothing that may be gone: so a short chain of endings tells what the strike comes to
-whichever of those balls are left.
+again, until it touches nothing that may be gone: so a short chain of endings says where
+everything ends, whichever of those balls are left.
 """
 
 import numpy as np
-from numpy.typing import NDArray
 
 from ..chance import fast
 from ..motion.kernel.batch import place
@@ -15,12 +14,9 @@ from ..motion.kernel.launch import launch
 from ..motion.kernel.run import run
 from ..motion.kernel.segments import Array, Ints
 from ..motion.kernel.slots import (
-    BALL_COLUMNS,
     FATE,
     HITS,
-    MARK_COLUMNS,
     ON_TABLE,
-    SUMMARY_COLUMNS,
     X,
     Y,
 )  # fmt: skip
@@ -46,9 +42,11 @@ from .kernel import (
     hand_at,
     likely,
     meant,
+    one_of,
     ranked,
     worth_at,
 )  # fmt: skip
+from .records import After, Bed, Look, Room, Singles, Struck, Tries, Worths, room_for
 
 CHAIN = 3
 """Endings of a strike that are kept; the last of them is with every ball gone that may be."""
@@ -59,16 +57,14 @@ ball fell where it was meant: 0 no, 1 yes, 2 yes but the cue ball is lost, -1 th
 NOT_PLAYED = -2.0
 """The first ending's `END_FELL` as long as a strike was not played."""
 
-Singles = NDArray[np.float32]
-
 
 @lean
 def _endings(
-    strike: Array, layout: Array, target: int, pocket: int, fixed: int, world: Array, pockets: Array,
-    most: int, rows: Array, ids: Ints, balls: Array, marks: Ints, summary: Array, none: Array, out: Singles,
-) -> None:  # fmt: skip
-    """Fill `out` (CHAIN, END_COLUMNS) with the endings of one strike at row `target`; rows in the bits of
-    `fixed` are never gone."""
+    layout: Array, target: int, pocket: int, fixed: int, bed: Bed, room: Room, out: Singles
+) -> None:
+    """Fill `out` (CHAIN, END_COLUMNS) with the endings of the strike in the room at row `target`; rows in
+    the bits of `fixed` are never gone."""
+    rows, ids, balls, marks = room.rows, room.ids, room.balls, room.marks
     n = layout.shape[0]
     gone = 0
     for k in range(CHAIN):
@@ -86,8 +82,11 @@ def _endings(
                 ids[count] = i
                 count += 1
         place(balls[:count], marks[:count], rows[:count])
-        launch(balls[:count], strike, world)
-        run(balls[:count], marks[:count], world, pockets, summary, none, -(meant_for + 1), most)
+        launch(balls[:count], room.strike, bed.world)
+        run(
+            balls[:count], marks[:count], bed.world, bed.pockets, room.summary, room.none, -(meant_for + 1),
+            bed.most,
+        )  # fmt: skip
         touched, fell = 0, 0.0
         for i in range(1, count):
             if ids[i] == target:
@@ -104,17 +103,12 @@ def _endings(
 
 @lean
 def _plainly(
-    shot: Array, layout: Array, target: int, fixed: int, world: Array, pockets: Array, most: int,
-    strike: Array, rows: Array, ids: Ints, balls: Array, marks: Ints, summary: Array, none: Array,
-    plain: Singles,
-) -> None:  # fmt: skip
+    shot: Array, layout: Array, target: int, fixed: int, bed: Bed, room: Room, plain: Singles
+) -> None:
     """The endings `plain` (CHAIN, END_COLUMNS) of a shot without error, played where they are not yet."""
     if plain[0, END_FELL] == NOT_PLAYED:
-        meant(shot, world, strike)
-        _endings(
-            strike, layout, target, int(shot[POCKET]), fixed, world, pockets, most, rows, ids, balls, marks,
-            summary, none, plain,
-        )  # fmt: skip
+        meant(shot, bed.world, room.strike)
+        _endings(layout, target, int(shot[POCKET]), fixed, bed, room, plain)
 
 
 @lean
@@ -140,26 +134,24 @@ def _freely(chain: Singles) -> bool:
 
 
 @compiled
-def stock_up(
-    places: Array, layout: Array, targets: Ints, fixed: int, speeds: Array, tips: Array, player: Array,
-    world: Array, pockets: Array, edges: Array, shots: Array, counts: Ints,
-) -> None:  # fmt: skip
-    """Fill `shots` (g, t, c, BEST_COLUMNS) with the likeliest pots of each of the rows `targets` (t,), the
-    likeliest first, and how many `counts` (g, t).
+def stock_up(places: Array, layout: Array, tries: Tries, player: Array, bed: Bed, struck: Struck) -> None:
+    """Fill `struck.shots` and `struck.counts` at `places` (g, 2) of the cue ball.
 
-    The chance of a pot is that with every ball gone that is not in `fixed` (bits, row 1 the first).
+    The chance of a pot is that with every ball gone that is not fixed.
     """
-    n, tries = layout.shape[0], 6 * speeds.shape[0]
+    speeds, tips, targets, fixed = tries.speeds, tries.tips, struck.targets, struck.fixed
+    shots, counts = struck.shots, struck.counts
+    n, attempts = layout.shape[0], 6 * speeds.shape[0]
     whole, alone = layout.copy(), np.empty((n, 4))
-    aims, at_speed = np.empty((tries, 2)), np.empty(tries)
-    for k in range(tries):
+    aims, at_speed = np.empty((attempts, 2)), np.empty(attempts)
+    for k in range(attempts):
         aims[k, 0], aims[k, 1], at_speed[k] = 1, k % 6, speeds[k // 6]
     answer, pieces = np.empty(fast.ANSWER_COLUMNS), np.empty((fast.MOST_PIECES, 2))
-    tried = np.empty(tries, np.bool_)
-    found = np.empty((tries * tips.shape[0], BEST_COLUMNS))
+    tried = np.empty(attempts, np.bool_)
+    found = np.empty((attempts * tips.shape[0], BEST_COLUMNS))
     for g in range(places.shape[0]):
         whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
-        hand = hand_at(places[g, 0], places[g, 1], player, world)
+        hand = hand_at(places[g, 0], places[g, 1], player, bed.world)
         for t in range(targets.shape[0]):
             target = int(targets[t])
             alone[0], alone[1] = whole[0], whole[target]
@@ -172,22 +164,22 @@ def stock_up(
             tried[:] = True
             for p in range(tips.shape[0]):
                 sigma = player[SIGMA] * hand * (1.0 + player[SIDED] * abs(tips[p, 0]))
-                for k in range(tries):
-                    one = found[p * tries + k]
+                for k in range(attempts):
+                    one = found[p * attempts + k]
                     one[POT] = 0.0
                     if not tried[k]:
                         continue
                     fast.pot(
                         alone[:count], 1, int(aims[k, 1]), sigma, player[SPREAD] * hand,
                         player[TIP] * hand, at_speed[k], tips[p, 0], tips[p, 1], 0.0,
-                        player[WORTHWHILE] * top, world, pockets, edges, pieces, answer,
+                        player[WORTHWHILE] * top, bed.world, bed.pockets, bed.edges, pieces, answer,
                     )  # fmt: skip
                     one[WAY], one[POCKET], one[SPEED] = t, aims[k, 1], at_speed[k]
                     one[SIDE], one[HEIGHT], one[AIM] = tips[p, 0], tips[p, 1], answer[fast.AIM]
                     one[POT] = answer[fast.CHANCE] if answer[fast.FOUND] > 0.0 else 0.0
                     top = max(top, one[POT])
                 if p == 0:
-                    likely(found[:tries, POT], aims, player[WORTHWHILE] * top, tried)
+                    likely(found[:attempts, POT], aims, player[WORTHWHILE] * top, tried)
             least = max(player[WORTHWHILE] * top, LEAST_POT)
             number = 0
             while number < shots.shape[2]:
@@ -202,37 +194,29 @@ def stock_up(
 
 @compiled
 def map_stock(
-    places: Array, layout: Array, targets: Ints, fixed: int, present: int, ways: Ints, points: Array,
-    errors: Array, finalists: int, screening: int, choosing: int, player: Array, following: Array,
-    frame: Array, world: Array, pockets: Array, most: int, shots: Array, counts: Ints, plain: Singles,
-    slots: Ints, filled: Ints, samples: Singles, values: Array, spreads: Array, best: Array,
+    places: Array, layout: Array, present: int, ways: Ints, onwards: After, look: Look, player: Array,
+    bed: Bed, struck: Struck, found: Worths,
 ) -> None:  # fmt: skip
-    """Fill `values`, `spreads` and `best` as `kernel.map_ways` does, for one state of the balls.
+    """Fill what is `found` at `places` as `kernel.map_ways` does, for one state of the balls.
 
-    `present` are the balls of the state (bits), `ways` (w,) the numbers in `targets` of those that may be
-    potted. Struck with errors are only shots that are chosen among; their endings are kept in `samples`
-    (g, s, e, CHAIN, END_COLUMNS), `slots` (g, t, c) says where (-1 nowhere), `filled` (g, s) how many. The
-    last of the s is scratch paper. `plain` (g, t, c, CHAIN, END_COLUMNS) are the endings without error,
-    NOT_PLAYED until one is needed.
+    `present` are the balls of the state (bits), `ways` (w,) the numbers in `struck.targets` of those that
+    may be potted, `onwards` what comes after each. Struck with errors are only shots that are chosen among.
     """
-    n, kinds, total = layout.shape[0], values.shape[1], errors.shape[0]
-    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
-    rows, ids, none, summary = (
-        np.empty((n, 4)),
-        np.empty(n, np.int64),
-        np.zeros((0, 0)),
-        np.zeros(SUMMARY_COLUMNS),
-    )
-    whole, strike, answer = layout.copy(), np.zeros(5), np.zeros(kinds + 1)
+    errors, finalists, screening, choosing = look.errors, look.finalists, look.screening, look.choosing
+    values, spreads, best = found.values, found.spreads, found.best
+    shots, counts, plain, samples = struck.shots, struck.counts, struck.plain, struck.samples
+    kinds, total = values.shape[1], errors.shape[0]
+    room = room_for(layout, kinds)
+    whole, answer = layout.copy(), np.zeros(kinds + 1)
     most_shots = shots.shape[2]
     promise, bound = np.empty(ways.shape[0] * most_shots), np.empty(ways.shape[0] * most_shots)
     highest, ceiling = np.empty(finalists), np.empty(ways.shape[0])
     for w in range(ways.shape[0]):
-        ceiling[w] = points[w, 0] + np.max(following[w, 0])
+        ceiling[w] = onwards.points[w, 0] + np.max(onwards.following[w, 0])
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):
         whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
-        hand = hand_at(places[g, 0], places[g, 1], player, world)
+        hand = hand_at(places[g, 0], places[g, 1], player, bed.world)
         values[g, :], spreads[g], top = 0.0, 0.0, LEAST_POT
         for w in range(ways.shape[0]):
             if counts[g, ways[w]] > 0:
@@ -252,16 +236,13 @@ def map_stock(
                 break
             bound[k] = -1.0
             w, t, c = k // most_shots, ways[k // most_shots], k % most_shots
-            _plainly(
-                shots[g, t, c], whole, int(targets[t]), fixed, world, pockets, most, strike, rows, ids,
-                balls, marks, summary, none, plain[g, t, c],
-            )  # fmt: skip
+            _plainly(shots[g, t, c], whole, int(struck.targets[t]), struck.fixed, bed, room, plain[g, t, c])
             ending = plain[g, t, c, which_ending(plain[g, t, c], present)]
             worth = 0.0
             if ending[END_FELL] == 1.0:
                 left = player[TOUCHED] if int(ending[END_TOUCHED]) & present != 0 else 1.0
-                there = worth_at(following[w, 0], frame, ending[END_X], ending[END_Y])
-                worth = points[w, 0] + left * there
+                there = worth_at(onwards.following[w, 0], onwards.frame, ending[END_X], ending[END_Y])
+                worth = onwards.points[w, 0] + left * there
             elif ending[END_FELL] == 0.0:
                 worth = -NOT_NOTHING  # something is in the way
             promise[k] = shots[g, t, c, POT] * (NOT_NOTHING + worth)
@@ -273,18 +254,13 @@ def map_stock(
                 break
             promise[k] = -1.0
             w, c = k // most_shots, k % most_shots
-            slot = _supplied(
-                g, ways[w], c, screening, errors, hand, whole, targets, fixed, player, world, pockets, most,
-                shots, slots, filled, samples, strike, rows, ids, balls, marks, summary, none,
-            )  # fmt: skip
+            slot = _supplied(g, ways[w], c, screening, errors, hand, whole, player, bed, struck, room)
             _valued(
                 samples[g, slot, :screening],
                 shots[g, ways[w], c, POT],
                 present,
-                points[w],
                 player[TOUCHED],
-                following[w],
-                frame,
+                one_of(onwards, w),
                 answer,
             )
             final[tried], estimates[tried] = k, answer[0]
@@ -295,18 +271,13 @@ def map_stock(
                 continue
             w, c = final[f] // most_shots, final[f] % most_shots
             if tried > 1:
-                slot = _supplied(
-                    g, ways[w], c, choosing, errors, hand, whole, targets, fixed, player, world, pockets,
-                    most, shots, slots, filled, samples, strike, rows, ids, balls, marks, summary, none,
-                )  # fmt: skip
+                slot = _supplied(g, ways[w], c, choosing, errors, hand, whole, player, bed, struck, room)
                 _valued(
                     samples[g, slot, :choosing],
                     shots[g, ways[w], c, POT],
                     present,
-                    points[w],
                     player[TOUCHED],
-                    following[w],
-                    frame,
+                    one_of(onwards, w),
                     answer,
                 )
                 estimates[f] = answer[0]
@@ -314,18 +285,13 @@ def map_stock(
                 most_worth, chosen = estimates[f], final[f]
         if chosen >= 0:
             w, c = chosen // most_shots, chosen % most_shots
-            slot = _supplied(
-                g, ways[w], c, total, errors, hand, whole, targets, fixed, player, world, pockets, most,
-                shots, slots, filled, samples, strike, rows, ids, balls, marks, summary, none,
-            )  # fmt: skip
+            slot = _supplied(g, ways[w], c, total, errors, hand, whole, player, bed, struck, room)
             share = _valued(
                 samples[g, slot, choosing:total],
                 shots[g, ways[w], c, POT],
                 present,
-                points[w],
                 player[TOUCHED],
-                following[w],
-                frame,
+                one_of(onwards, w),
                 answer,
             )
             values[g, :] = answer[:kinds]
@@ -337,12 +303,11 @@ def map_stock(
 
 @lean
 def _supplied(
-    g: int, t: int, c: int, wanted: int, errors: Array, hand: float, whole: Array, targets: Ints,
-    fixed: int, player: Array, world: Array, pockets: Array, most: int, shots: Array, slots: Ints,
-    filled: Ints, samples: Singles, strike: Array, rows: Array, ids: Ints, balls: Array, marks: Ints,
-    summary: Array, none: Array,
+    g: int, t: int, c: int, wanted: int, errors: Array, hand: float, whole: Array, player: Array, bed: Bed,
+    struck: Struck, room: Room,
 ) -> int:  # fmt: skip
     """Where the first `wanted` errors of a shot are kept, struck now as far as they are not."""
+    slots, filled, samples = struck.slots, struck.filled, struck.samples
     scratch = samples.shape[1] - 1
     slot = slots[g, t, c]
     if slot < 0:
@@ -353,22 +318,20 @@ def _supplied(
                 slots[g, t, c] = s
                 break
     first = filled[g, slot] if slot < scratch else 0
-    shot = shots[g, t, c]
+    shot = struck.shots[g, t, c]
     for e in range(first, wanted):
-        err(shot, hand, errors[e], player, world, strike)
+        err(shot, hand, errors[e], player, bed.world, room.strike)
         _endings(
-            strike, whole, int(targets[t]), int(shot[POCKET]), fixed, world, pockets, most, rows, ids,
-            balls, marks, summary, none, samples[g, slot, e],
-        )  # fmt: skip
+            whole, int(struck.targets[t]), int(shot[POCKET]), struck.fixed, bed, room, samples[g, slot, e]
+        )
     filled[g, slot] = max(first, wanted)
     return int(slot)
 
 
 @lean
 def _valued(
-    samples: Singles, pot: float, present: int, points: Array, touched: float, following: Array,
-    frame: Array, answer: Array,
-) -> float:  # fmt: skip
+    samples: Singles, pot: float, present: int, touched: float, after: After, answer: Array
+) -> float:
     """Fill `answer` (K + 1,) with the worths of a shot over its samples (e, CHAIN, END_COLUMNS) and the
     variance of the first; returns which share of the free pots are made with these balls on the table.
 
@@ -388,7 +351,8 @@ def _valued(
             continue
         left = touched if int(ending[END_TOUCHED]) & present != 0 else 1.0
         for k in range(kinds):
-            worth = points[k] + left * worth_at(following[k], frame, ending[END_X], ending[END_Y])
+            there = worth_at(after.following[k], after.frame, ending[END_X], ending[END_Y])
+            worth = after.points[k] + left * there
             answer[k] += worth
             if k == 0:
                 answer[kinds] += worth * worth
@@ -405,24 +369,20 @@ def _valued(
 
 @compiled
 def likeliest(
-    places: Array, layout: Array, targets: Ints, fixed: int, world: Array, pockets: Array, most: int,
-    shots: Array, counts: Ints, plain: Singles, present: int, touching: int, chances: Array,
-) -> None:  # fmt: skip
+    places: Array, layout: Array, bed: Bed, struck: Struck, present: int, touching: int, chances: Array
+) -> None:
     """Fill `chances` (g, t) with the chance of the likeliest pot at each target that nothing `present` is
     in the way of; with `touching` not 0 only of those on which one of these balls is touched (bits)."""
-    n = layout.shape[0]
-    balls, marks = np.zeros((n, BALL_COLUMNS)), np.zeros((n, MARK_COLUMNS), np.int64)
-    rows, ids, none = np.empty((n, 4)), np.empty(n, np.int64), np.zeros((0, 0))
-    whole, strike, summary = layout.copy(), np.zeros(5), np.zeros(SUMMARY_COLUMNS)
+    shots, counts, plain = struck.shots, struck.counts, struck.plain
+    room, whole = room_for(layout, 1), layout.copy()
     for g in range(shots.shape[0]):
         whole[0, 0], whole[0, 1] = places[g, 0], places[g, 1]
         for t in range(shots.shape[1]):
             chances[g, t] = 0.0
             for c in range(counts[g, t]):
                 _plainly(
-                    shots[g, t, c], whole, int(targets[t]), fixed, world, pockets, most, strike, rows, ids,
-                    balls, marks, summary, none, plain[g, t, c],
-                )  # fmt: skip
+                    shots[g, t, c], whole, int(struck.targets[t]), struck.fixed, bed, room, plain[g, t, c]
+                )
                 ending = plain[g, t, c, which_ending(plain[g, t, c], present)]
                 wanted = touching == 0 or int(ending[END_TOUCHED]) & touching != 0
                 if ending[END_FELL] == 1.0 and wanted:

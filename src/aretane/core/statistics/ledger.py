@@ -77,7 +77,7 @@ def entries(
         made, best = one.options[one.made], one.options[0]
         close = one.close[one.made] or one.cost < LEAST
         grade: Grade = "right" if one.made == 0 else "close" if close else "wrong"
-        is_open = open_table and step.state.group(step.state.side or step.shot.shooter) is None
+        is_open = open_table and step.state.group(step.state.team or step.shot.shooter) is None
         out.append(
             Entry(
                 k, step.shot.shooter, made, best, one.cost, apart(made, best), grade,
@@ -127,7 +127,7 @@ def _came_off(steps: Sequence[Step], k: int) -> bool | None:
     if step.ruling is None:
         return None
     if step.next_state.over:
-        return step.next_state.winner in (step.shot.shooter, step.next_state.side)
+        return step.next_state.winner in (step.shot.shooter, step.next_state.team)
     if role_of(step) in ("attack", "two-way"):
         return step.ruling.keeps_table
     if step.ruling.foul:

@@ -15,7 +15,7 @@ from aretane.core.choice.reasons import break_out_words, reasons, route_words, v
 from aretane.core.contest.match import fresh_rack, match_chance
 from aretane.core.contest.points import Needs, shifted
 from aretane.core.contest.scored import lead_in
-from aretane.core.contest.side import sides
+from aretane.core.contest.seat import seats
 from aretane.core.contest.turn import Fouls, Standing
 from aretane.core.log.shot import Plan
 from aretane.core.runout.games import NoRun, Question, search
@@ -45,7 +45,7 @@ RAISED_CAUTION = (
 )
 
 
-class Told(NamedTuple):
+class Ranking(NamedTuple):
     """Choices, the chance of a rack that is not begun, the planned shot and the options asked about."""
 
     found: Choices
@@ -106,34 +106,34 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     return _view(chart, there, wanted, json_data)
 
 
-def _first(at: Drawing, wanted: Wanted) -> Told:
+def _first(at: Drawing, wanted: Wanted) -> Ranking:
     """A first ranking on a rough grid."""
-    mine = search(wanted.asked, ROUGH, through=wanted.plan.ball, told=at.step, kept=at.maps)
+    mine = search(wanted.asked, ROUGH, through=wanted.plan.ball, report=at.step, kept=at.maps)
     return _found(at, mine, wanted, ROUGH, False)
 
 
-def _settled(run: Run, at: Drawing, wanted: Wanted) -> Told:
+def _settled(run: Run, at: Drawing, wanted: Wanted) -> Ranking:
     return _found(at, run, wanted, 1.0, True)
 
 
-def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle: bool) -> Told:
+def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle: bool) -> Ranking:
     asked = wanted.asked
-    me, other = sides(asked, wanted.other, coarser, mine, at.step, at.maps)
+    me, other = seats(asked, wanted.other, coarser, mine, at.step, at.maps)
     rack = fresh_rack(wanted.standing, me, other)
     drafts = wanted.drafts(me.run(asked.due))
     added = tuple(one for one in drafts if one is not None)
 
-    def told(found: Choices) -> None:
+    def report(found: Choices) -> None:
         if settle:
-            at.tell((PARTLY, wanted), Told(found, rack, drafts))
+            at.tell((PARTLY, wanted), Ranking(found, rack, drafts))
         at.step()
 
     ends = monotonic() + PATIENCE
     found = choices(
-        wanted.standing, me, other, asked.physics, 2, settle, added, told, wanted.may,
+        wanted.standing, me, other, asked.physics, 2, settle, added, report, wanted.may,
         time_is_up=lambda: monotonic() > ends,
     )  # fmt: skip
-    return Told(found, rack, drafts)
+    return Ranking(found, rack, drafts)
 
 
 def _nothing(stage: str, reason: str) -> ChoicesView:
@@ -145,22 +145,22 @@ def _nothing(stage: str, reason: str) -> ChoicesView:
 
 def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> ChoicesView:
     known = (chart.more.get((stage, wanted)) for stage in (SETTLED, PARTLY, FIRST))
-    told = cast("Told | None", next((one for one in known if one is not None), None))
+    ranking = cast("Ranking | None", next((one for one in known if one is not None), None))
     ended = chart.more.get((SETTLED, wanted)) is not None
-    if told is None:
+    if ranking is None:
         return _nothing("none" if chart.trouble else "waiting", chart.trouble)
-    found = told.found
+    found = ranking.found
     if not found.options:
         return _nothing("none", found.reason)
     even = found.break_even
-    places = [_place_of(found, draft) for draft in told.drafts]
+    places = [_place_of(found, draft) for draft in ranking.drafts]
     stage = "fine" if found.settled else "stopped" if ended else "rough"
     return ChoicesView(
         reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
         options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
         other=there.other is not None, apart=CLOSE * ALONE,
-        settled=sum(one.settled for one in found.options), match=_match(body, told.rack),
+        settled=sum(one.settled for one in found.options), match=_match(body, ranking.rack),
         cautions=_cautions(wanted, found, there.agreed),
         needs=wanted.needs if wanted.asked.game.any_order else None,
     )  # fmt: skip

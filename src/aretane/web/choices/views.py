@@ -79,7 +79,7 @@ class BranchView(BaseModel):
 
 class OptionView(BaseModel):
     """One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
-    standard error; it is what `made`, `missed` and `foul` come to together. `attack`: the chance of the pot
+    standard error; it is the mean over `made`, `missed` and `foul`. `attack`: the chance of the pot
     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`

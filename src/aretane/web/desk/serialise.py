@@ -162,7 +162,7 @@ def _leave(left: Leave) -> desk_views.LeaveView:
 def run_before(step: Step) -> int:
     """The run of the player at the table before the shot; 0 at the start of a visit."""
     state = step.state
-    who = state.side or step.shot.shooter
+    who = state.team or step.shot.shooter
     return state.run if state.kept and state.at_table == who else 0
 
 

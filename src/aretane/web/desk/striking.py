@@ -52,7 +52,7 @@ def strike_view(strike: Strike) -> striking_views.StrikeView:
 
 
 def forecast_view(answer: Answer) -> striking_views.ForecastView:
-    """The answer to "what does this plan come to"."""
+    """What came of a plan that was played out, as the desk shows it."""
     found = answer.forecast
     if found is None:
         return striking_views.ForecastView(reason=answer.reason, planned=None)

@@ -33,7 +33,7 @@ class PlannedView(BaseModel):
 
 
 class ForecastView(BaseModel):
-    """What a plan comes to, or the reason why that is not known."""
+    """What came of a plan that was played out, or the reason why that is not known."""
 
     reason: str
     planned: PlannedView | None

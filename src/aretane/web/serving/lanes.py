@@ -122,16 +122,16 @@ def _taken_in(
     environ: dict[str, Any], body: IO[bytes], client: Client | None, most: int
 ) -> tuple[str, str] | None:
     """Take what was sent into `body`; what is wrong with it as status and words."""
-    told = environ.get("CONTENT_LENGTH") or ""
+    length = environ.get("CONTENT_LENGTH") or ""
     chunked = environ.get("HTTP_TRANSFER_ENCODING", "").lower() == "chunked"
-    if not chunked and not (told.isascii() and told.isdigit() and int(told)):
+    if not chunked and not (length.isascii() and length.isdigit() and int(length)):
         return None
     too_large = ("413 Content Too Large", "the request is too large; ARETANE_MAX_UPLOAD_MB sets the limit")
-    if not chunked and int(told) > most:
+    if not chunked and int(length) > most:
         return too_large
     if client is not None:
         client.expect(BODY_SECONDS)
-    room = most if chunked else int(told)
+    room = most if chunked else int(length)
     size = 0
     try:
         while chunk := environ["wsgi.input"].read(min(STEP, room + 1 - size)):

@@ -96,8 +96,8 @@ def create() -> Response:
     """Announce a file: Upload-Length, and in Upload-Metadata filename, recording and plays."""
     settings = checking().settings
     size = _whole("Upload-Length", request.headers.get("Upload-Length"))
-    told = _metadata()
-    name = Path(told.get("filename", "")).name.strip()[:LONGEST_FILE_NAME] or "video"
+    given = _metadata()
+    name = Path(given.get("filename", "")).name.strip()[:LONGEST_FILE_NAME] or "video"
     if size == 0:
         raise BadFields(f"{name} is empty: copy it from the camera again", [])
     if size > settings.max_video_bytes:
@@ -109,10 +109,18 @@ def create() -> Response:
         raise BadFields(
             f"there is not enough room on the server's disk for {name}: make room, or add a part", []
         )
-    recording = _whole("the recording", told.get("recording"))
+    recording = _whole("the recording", given.get("recording"))
     made = str(uuid4())
     came = video.Intake(
-        made, recording, name, "kept", f"{made}.video", size, codecs(told.get("plays", "")), "receiving", ""
+        made,
+        recording,
+        name,
+        "kept",
+        f"{made}.video",
+        size,
+        codecs(given.get("plays", "")),
+        "receiving",
+        "",
     )
     change(lambda db, asker: video.add_intake(db, asker.club_id, came))
     (settings.videos_kept / came.path).touch(mode=0o600)

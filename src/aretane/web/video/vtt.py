@@ -69,8 +69,8 @@ def chapters(part_id: int) -> Response:
                 Cue(shots[0].start, end, say(f"Rack {rack.number}", dialect), f"rack {rack.number}")
             )
         for one in shots:
-            told = say(f"Shot {one.number}: {_told(recording, one.shot.shape)}", dialect, names)
-            cues.append(Cue(one.start, one.end, told, one.id))
+            text = say(f"Shot {one.number}: {_in_words(recording, one.shot.shape)}", dialect, names)
+            cues.append(Cue(one.start, one.end, text, one.id))
     return _file(webvtt.write(cues, "chapters"), f"chapters-{part_id}.vtt")
 
 
@@ -185,7 +185,7 @@ def _marked(recording: Recording, part: video.Part) -> Iterator[Marked]:
             )  # fmt: skip
 
 
-def _told(recording: Recording, shot: ShotShape) -> str:
+def _in_words(recording: Recording, shot: ShotShape) -> str:
     """A shot in a line: who, what was meant, what came."""
     who = next((s.name for s in recording.seats if str(s.player_id) == shot.shooter), shot.shooter)
     plan, result = shot.plan, shot.result

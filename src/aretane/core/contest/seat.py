@@ -43,7 +43,7 @@ BRIEFLY, CLOSELY = 10, 0.5
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Side:
+class Seat:
     """A player with the runs of the layout in question, by what is due (a group, `open`; in rotation '').
 
     The maps are those of the balls where they lay at first: of a ball that was moved since, only the pot
@@ -267,19 +267,19 @@ def openness(at: Standing, cue: Point) -> float:
     return best
 
 
-def sides(
+def seats(
     asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None,
-    told: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
-) -> tuple[Side, Side]:  # fmt: skip
+    report: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
+) -> tuple[Seat, Seat]:  # fmt: skip
     """The player whose question it is and the other one, with their maps; `mine` where it is there already
-    on the same grid, `told` and `kept` as in `Maker`."""
+    on the same grid, `report` and `kept` as in `Maker`."""
     many = asked.due in GROUPED or asked.game.any_order
     wide = coarser * (WIDER if many else 1.0)
-    run = mine or search(asked, wide, told=told, kept=kept)
+    run = mine or search(asked, wide, report=report, kept=kept)
     due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
     theirs = replace(asked, skill=other, due=due)
-    rest = run if theirs == asked else search(theirs, wide, told=told, kept=kept)
-    return Side(asked.skill, {asked.due: run}), Side(other, {theirs.due: rest})
+    rest = run if theirs == asked else search(theirs, wide, report=report, kept=kept)
+    return Seat(asked.skill, {asked.due: run}), Seat(other, {theirs.due: rest})
 
 
 def state_of(at: Standing) -> State:
@@ -296,7 +296,7 @@ def state_of(at: Standing) -> State:
     return state(at.due, [*mine, last])
 
 
-def edge(at: Standing, me: Side, other: Side) -> float:
+def edge(at: Standing, me: Seat, other: Seat) -> float:
     """The chance of the player at the table to win if both go on as they usually do, whoever of them is at
     the table: the mean of both."""
     return 0.5 * (race(at, me, other) + 1.0 - race(at.theirs, other, me))
@@ -314,7 +314,7 @@ def left(at: Standing) -> int:
     return 1 + sum(ball != last for ball in balls_on(at.discipline, balls, at.due))
 
 
-def race(at: Standing, me: Side, other: Side, look: Look | None = None) -> float:
+def race(at: Standing, me: Seat, other: Seat, look: Look | None = None) -> float:
     """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
     pot that is there, and from the run behind it if that promises more."""
     if at.game.any_order:
