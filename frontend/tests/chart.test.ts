@@ -1,7 +1,8 @@
 import { describe, expect, it } from "vitest";
 import type { Chart } from "../src/api/types";
 import { drawn } from "../src/chart/drawn";
-import { labelAt, levels, linesAt, readAt } from "../src/chart/lines";
+import { linesAt } from "../src/chart/contours";
+import { labelAt, levels, readAt } from "../src/chart/lines";
 import { amount, change, figure, spread } from "../src/parts/measure";
 
 /** A grid of 6 × 4 nodes, 100 mm apart, worth more towards the right. */

@@ -2,13 +2,10 @@
 import { memo, useMemo } from "react";
 import type { Chart, Place, Places, TableView } from "../api/types";
 import { figure, type Measure } from "../parts/measure";
-import { highest, labelAt, levels, linesAt, type Line } from "./lines";
+import { linesAt } from "./contours";
+import { highest, labelAt, levels, windowFrom, type Line } from "./lines";
 
 type Props = { table: TableView; chart: Chart; measure: Measure; loss: number; balls: Places };
-
-/** The least a place inside the window is worth: so many points of chance less than the best, but half of it at least; else that share of it. */
-export const windowFrom = (measure: Measure, best: number, loss: number): number =>
-  measure === "chance" ? Math.max(best - loss, best * 0.5) : best * (1 - loss);
 
 /** Share of the best chance under which a place is dead. */
 const DEAD = 0.1;

@@ -1,7 +1,6 @@
 /** What a reviewer meant, against the map: what it is worth, and how it lies to the computed window. */
 import type { Angle, Chart, Place, Target } from "../api/types";
-import { windowFrom } from "./ChartMarks";
-import { highest, readAt } from "./lines";
+import { highest, readAt, windowFrom } from "./lines";
 import type { Measure } from "../parts/measure";
 
 const ALONG = 25;

@@ -1,6 +1,6 @@
-/** Lines of equal chance from a map's grid. */
-import { contours } from "d3-contour";
+/** What a map's grid says at a place, and which lines of equal chance are drawn. */
 import type { Chart, Place } from "../api/types";
+import type { Measure } from "../parts/measure";
 
 export type Line = { level: number; parts: Place[][] };
 
@@ -10,63 +10,16 @@ const MOST_LINES = 7;
 
 export const highest = (chart: Chart): number => Math.max(...chart.values);
 
+/** The least a place inside the window is worth: so many points of chance less than the best, but half of it at least; else that share of it. */
+export const windowFrom = (measure: Measure, best: number, loss: number): number =>
+  measure === "chance" ? Math.max(best - loss, best * 0.5) : best * (1 - loss);
+
 export function levels(chart: Chart): number[] {
   const top = highest(chart);
   const step = STEPS.find((one) => top / one <= MOST_LINES) ?? 0.2;
   const found = [];
   for (let k = 1; k * step < top; k++) found.push(k * step);
   return found;
-}
-
-/** The lines at these levels, in mm and in order of level; where a line would run along the edge of the grid it is left open. */
-export function linesAt(chart: Chart, at: number[]): Line[] {
-  const { columns, rows } = chart;
-  const across = Array.from(
-    { length: columns * rows },
-    (_, k) => chart.values[(k % columns) * rows + Math.floor(k / columns)] ?? 0,
-  );
-  const place = ([u, v]: [number, number]): Place => [
-    chart.left + (u - 0.5) * chart.step_x,
-    chart.low + (v - 0.5) * chart.step_y,
-  ];
-  const onEdge = ([u, v]: [number, number]) =>
-    u <= 0.5 || v <= 0.5 || u >= columns - 0.5 || v >= rows - 0.5;
-  return contours()
-    .size([columns, rows])
-    .thresholds(at)(across)
-    .map((found) => ({
-      level: found.value,
-      parts: found.coordinates
-        .flat()
-        .flatMap((ring) =>
-          open(ring as [number, number][], onEdge).map((part) => rounded(rounded(part.map(place)))),
-        ),
-    }));
-}
-
-function open(ring: [number, number][], onEdge: (at: [number, number]) => boolean): [number, number][][] {
-  const parts: [number, number][][] = [];
-  let part: [number, number][] = [];
-  for (const at of ring) {
-    if (onEdge(at)) {
-      if (part.length > 1) parts.push(part);
-      part = [];
-    } else part.push(at);
-  }
-  if (part.length > 1) parts.push(part);
-  return parts;
-}
-
-/** Corners cut off, ends kept: the grid is coarser than what it stands for. */
-function rounded(part: Place[]): Place[] {
-  const between = part.slice(1).flatMap((b, k): Place[] => {
-    const a = part[k] as Place;
-    return [
-      [0.75 * a[0] + 0.25 * b[0], 0.75 * a[1] + 0.25 * b[1]],
-      [0.25 * a[0] + 0.75 * b[0], 0.25 * a[1] + 0.75 * b[1]],
-    ];
-  });
-  return [part[0] as Place, ...between.slice(1, -1), part.at(-1) as Place];
 }
 
 /** Where a line's number is best read: the point of its longest part farthest from what must stay free. */

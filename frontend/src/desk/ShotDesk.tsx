@@ -1,6 +1,6 @@
 /** The shot desk: score line, table, four slips, rack line. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { useEffect } from "react";
+import { lazy, Suspense, useEffect } from "react";
 import { Link, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
 import type { Leg, RecordingView, Session, TableView, Words } from "../api/types";
@@ -24,7 +24,6 @@ import { Shell } from "../shell/Shell";
 import type { Units } from "../units/units";
 import { useDialect } from "../words/useDialect";
 import { COMMANDS } from "./commands";
-import { ConflictDialog } from "./ConflictDialog";
 import * as film from "./film";
 import { useAnswers, useOnDesk, type Answers, type OnDesk } from "./onDesk";
 import { Slips } from "./Slips";
@@ -93,11 +92,15 @@ export function ShotDesk() {
 
 const NO_LEGS: Leg[] = [];
 
+/** Hardly ever needed: fetched with the first conflict. */
+const ConflictDialog = lazy(async () => ({ default: (await import("./ConflictDialog")).ConflictDialog }));
+
 type DeskProps = { base: string; shotNumber: number; words: Words; session: Session };
 
 function Desk({ base, shotNumber, words, session }: DeskProps) {
   const table = useDesk((s) => s.table);
   const recording = useDesk((s) => s.recording);
+  const conflict = useDesk((s) => s.conflicts !== null || s.headConflict !== null);
   const going = useGoing(base, shotNumber);
   const here = useOnDesk(shotNumber);
   const answers = useAnswers(recording?.id ?? 0, here);
@@ -125,7 +128,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   return (
     <Shell top={top} commands={COMMANDS} context={going.context} right={<SaveState />}>
       <Shot {...{ base, here, answers, going, recording, table, words, units }} />
-      <ConflictDialog words={words} />
+      <Suspense>{conflict && <ConflictDialog words={words} />}</Suspense>
     </Shell>
   );
 }

@@ -1,5 +1,5 @@
 /** The table one works on: what lies on it, what is planned, and what the tool reads off it. */
-import { useRef } from "react";
+import { lazy, Suspense, useRef } from "react";
 import type {
   Angle,
   Chart,
@@ -15,7 +15,6 @@ import type {
   Shot,
   TableView,
 } from "../api/types";
-import { ChartMarks } from "../chart/ChartMarks";
 import { NextMarks } from "../chart/NextMarks";
 import { OrderMarks } from "../chart/OrderMarks";
 import { ReadingMarks } from "../chart/ReadingMarks";
@@ -56,6 +55,9 @@ type Props = {
   reading: Reading | null;
   hidden: boolean;
 };
+
+/** Fetched with the first map, which takes longer. */
+const ChartMarks = lazy(async () => ({ default: (await import("../chart/ChartMarks")).ChartMarks }));
 
 export function TableStage(props: Props) {
   const { number, shot, id, before, after, review, table, planned, found, routes, reading, hidden } = props;
@@ -199,7 +201,9 @@ function ReadOff({
   const picked = useChart((s) => s.picked);
   return (
     <>
-      {chart && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+      <Suspense>
+        {chart && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+      </Suspense>
       {angle && <NextMarks table={table} angle={angle} />}
       {routes?.routes.length && !playing ? (
         <RouteMarks table={table} routes={routes} picked={picked} />

@@ -35,7 +35,7 @@ const menu = () => import("./Palette");
 const help = () => import("./KeysHelp");
 const Palette = lazy(async () => ({ default: (await menu()).Palette }));
 const KeysHelp = lazy(async () => ({ default: (await help()).KeysHelp }));
-const FETCHED_AFTER = 1500; // ms
+const FETCHED_AFTER = 200; // ms
 
 export function Shell({ children, top, right, commands = NONE, context }: Props) {
   const [panel, setPanel] = useState<"palette" | "keys" | null>(null);
