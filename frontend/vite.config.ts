@@ -33,6 +33,12 @@ export default defineConfig({
               priority: 1,
               test: /node_modules\/(cmdk|@radix-ui|react-remove-scroll|react-style-singleton|use-sidecar|use-callback-ref|aria-hidden|tslib)/,
             },
+            // One chunk of what screens share is smaller than many.
+            {
+              name: "shared",
+              minShareCount: 2,
+              test: /\/src\/(parts|units|table|rack|words|story|api|chart)\//,
+            },
           ],
         },
       },
