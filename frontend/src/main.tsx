@@ -2,7 +2,7 @@ import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode, type ComponentType } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
-import { deskQuery, sessionQuery, wordsQuery } from "./api/queries";
+import { sessionQuery } from "./api/queries";
 import "./app.css";
 import { Broken } from "./shell/Broken";
 import { NotHere } from "./shell/NotHere";
@@ -79,13 +79,9 @@ const router = createBrowserRouter([
   },
 ]);
 
-// Every page waits for the member's words, the desk for its data: they are asked for before the page is drawn.
+// Every page waits for the member's words: they are asked for before it is drawn. What the desk needs besides is on
+// its way already, see web/serving/pages.py.
 void queries.prefetchQuery(sessionQuery);
-const rack = /^\/recordings\/(\d+)\/racks\/(\d+)/.exec(window.location.pathname);
-if (rack) {
-  void queries.prefetchQuery(deskQuery(Number(rack[1]), Number(rack[2])));
-  void queries.prefetchQuery(wordsQuery);
-}
 
 const root = document.getElementById("root");
 if (root)

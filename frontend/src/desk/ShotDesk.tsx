@@ -1,6 +1,6 @@
 /** The shot desk: score line, table, four slips, rack line. */
 import { useQuery, useQueryClient } from "@tanstack/react-query";
-import { lazy, Suspense, useEffect } from "react";
+import { lazy, Suspense, useEffect, useLayoutEffect } from "react";
 import { Link, useParams } from "react-router";
 import { deskQuery, sessionQuery, wordsQuery } from "../api/queries";
 import type { Leg, RecordingView, Session, TableView, Words } from "../api/types";
@@ -21,6 +21,7 @@ import { readDraft, saveNow, watchDesk } from "../rack/saving";
 import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
+import { Troubles } from "../shell/Troubles";
 import type { Units } from "../units/units";
 import { useDialect } from "../words/useDialect";
 import { COMMANDS } from "./commands";
@@ -46,7 +47,8 @@ export function ShotDesk() {
   const queries = useQueryClient();
   const known = session.isSuccess;
 
-  useEffect(() => {
+  // Before anything is painted: a rack that is there is drawn at once.
+  useLayoutEffect(() => {
     if (!desk.data || !known) return; // drafts are told apart by the data they are of
     openDesk(
       desk.data,
@@ -75,9 +77,10 @@ export function ShotDesk() {
     );
   if (!desk.data || !words.data || !session.data || rackId !== desk.data.rack.id)
     return (
-      <Shell>
+      <>
+        <Troubles />
         <p className="quiet p-6">Opening the rack…</p>
-      </Shell>
+      </>
     );
   const base = `/recordings/${recording}/racks/${rack}`;
   return (

@@ -144,8 +144,12 @@ const Cell = memo(
   function Cell({ number, shot, who, balls, review, figure, measure, table, now, go }: CellProps) {
     const here = useRef<HTMLButtonElement>(null);
     useEffect(() => {
-      // newer browsers return a promise here, which must not become the effect's clean-up
-      if (now) here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+      if (!now) return;
+      // With the next frame: asked at once, the whole page would be laid out once more before it is painted.
+      const frame = requestAnimationFrame(() => {
+        here.current?.scrollIntoView({ block: "nearest", inline: "nearest" });
+      });
+      return () => cancelAnimationFrame(frame);
     }, [now]);
     const flags = review?.flags.length ?? 0;
     const drawn = { ...table, ball_radius: 44, cue_ball_radius: 44 };

@@ -15,12 +15,17 @@ export function dialectOf(discipline: string | undefined, choice: WordsChoice): 
 
 const escaped = (text: string) => text.replace(/[.*+?^${}()|[\]\\]/g, "\\$&");
 
+/** Phrases that a dialect says otherwise, and those that hold one of them and are said as they are. */
+function needed(table: Record<string, string>): string[] {
+  const keys = Object.keys(table);
+  const changed = keys.filter((key) => table[key] !== key);
+  return keys.filter((key) => changed.some((one) => key.includes(one)));
+}
+
 /** A translator of one dialect; `names` of people and recordings stay as they are. */
 export function translator(dialect: Dialect, names: string[]): (text: string) => string {
   const table: Record<string, string> = glossary[dialect];
-  const words = Object.keys(table).map(
-    (key) => `[${key[0]}${key[0]?.toUpperCase()}]${escaped(key.slice(1))}`,
-  );
+  const words = needed(table).map((key) => `[${key[0]}${key[0]?.toUpperCase()}]${escaped(key.slice(1))}`);
   const kept = [...names].sort((a, b) => b.length - a.length).map(escaped);
   const pattern = new RegExp(
     `(${kept.join("|") || "$^"})|(?<![\\p{L}\\p{N}_])(${words.join("|")})(?![\\p{L}\\p{N}_-])`,
