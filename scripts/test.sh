@@ -2,7 +2,7 @@
 set -euo pipefail
 export PYTHONPATH=src:.
 bin=.venv/bin
-spread=(-n 3 --dist loadfile) # three processes, for many tests wait; a file's tests stay together
+spread=(-n 4 --dist loadfile) # four processes, for many tests wait; a file's tests stay together
 part=${1:-all}
 [ $# -gt 0 ] && shift
 
@@ -30,9 +30,13 @@ case "$part" in
   browser) source scripts/setup.sh; setup_pages; step "browser" $bin/pytest tests/browser "${spread[@]}" "$@" ;;
   all)
     source scripts/setup.sh
+    front_said=$(mktemp)
+    trap 'rm -f "$front_said"' EXIT
+    static_front >"$front_said" 2>&1 &
     static_python
-    static_front
     setup_pages
+    wait $! || { cat "$front_said"; exit 1; }
+    cat "$front_said"
     step "tests" $bin/pytest tests "${spread[@]}" --durations 40 "$@"
     ;;
   *) echo "aretane test: no such part: $part (core, python, front, browser)" >&2; exit 2 ;;

@@ -49,3 +49,18 @@ def club(database: Address) -> int:
 @pytest.fixture
 def settings(tmp_path: Path) -> Settings:
     return Settings(tmp_path, None, "127.0.0.1", 8640, 4, 16 * 1024 * 1024)
+
+
+LONG = (
+    "trust/test_running", "cli/test_commands", "choice/test_known", "web/test_choosing",
+    "choice/test_points", "browser/test_ledger", "choice/test_decision", "browser/test_screens",
+)  # fmt: skip
+"""Files that take longest: begun first, so that no process is left alone with one of them at the end."""
+
+
+def pytest_collection_modifyitems(items: list[pytest.Item]) -> None:
+    def place(item: pytest.Item) -> int:
+        path = item.path.as_posix()
+        return next((k for k, name in enumerate(LONG) if path.endswith(f"{name}.py")), len(LONG))
+
+    items.sort(key=place)
