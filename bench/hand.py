@@ -1,6 +1,7 @@
 """The speed of the hand: starting, measuring, opening a rack, logging."""
 
 import os
+import random
 import signal
 import statistics
 import subprocess
@@ -10,6 +11,7 @@ import time
 from collections.abc import Iterator
 from contextlib import contextmanager
 from pathlib import Path
+from threading import Event, Thread
 from typing import Any
 from urllib.parse import urlsplit
 
@@ -21,12 +23,15 @@ from tests.browser.test_rack_from_empty import BALLS, ENDS, lay_out, make_record
 from tests.running import Talker
 
 from aretane.settings import PROJECT
+from aretane.web.positions import WINDOW
+from aretane.work.charting import FORGOTTEN
 
 from . import video
-from .rows import Row, percentile
+from .rows import Row, percentile, seed
 
 STARTS = 3
 OPENINGS = 15
+ASKED = 5
 
 
 _talkers: dict[str, Talker] = {}
@@ -105,6 +110,79 @@ def opening(browser: Browser, url: str) -> list[float]:
     return times
 
 
+def opening_empty(browser: Browser, url: str) -> list[float]:
+    """Seconds from asking for a page of the same application without content to its frame on the screen."""
+    times = []
+    for _ in range(OPENINGS):
+        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+        began = time.perf_counter()
+        page.goto(f"{url}/nothing-here", wait_until="commit")
+        page.locator("main").first.wait_for()
+        times.append(time.perf_counter() - began)
+        page.context.close()
+    return times
+
+
+def positions(url: str) -> Iterator[dict[str, Any]]:
+    """Questions for choices, each about a layout of its own: those of the demo's first recording, every
+    object ball a few mm elsewhere, so that no map of another question serves."""
+    rng = random.Random(seed(21))
+    for recording, rack in demo_racks(url):
+        for shot in rack["shots"]:
+            balls = shot["review"]["before"]
+            if recording != 1 or shot["shot"]["plan"]["kind"] != "direct" or not 4 <= len(balls) <= 8:
+                continue
+            moved = {
+                ball: [x + rng.uniform(-3, 3), y + rng.uniform(-3, 3)] for ball, (x, y) in balls.items()
+            }
+            alone = shot["shot"] | {
+                "layout": {"from": "empty", "balls": moved},
+                "result": None,
+                "gap": None,
+            }
+            yield {"number": 1, "breaker": None, "shots": [alone], "shot": 1}
+
+
+def choices_of(talker: Talker, window: str, body: dict[str, Any]) -> Any:
+    """The choices as far as they are, asked from a window of its own."""
+    answer = talker.ask("POST", "/api/recordings/1/choices", body, {WINDOW: window})
+    assert answer.status == 200, answer.text[:300]
+    return answer.data
+
+
+def first_ranking(talker: Talker, window: str, body: dict[str, Any]) -> float:
+    """Seconds until there is a first ranking; the window asks again and again."""
+    began = time.perf_counter()
+    while not (found := choices_of(talker, window, body))["options"]:
+        assert found["stage"] == "waiting", found
+        time.sleep(0.02)
+    return time.perf_counter() - began
+
+
+def asking(url: str) -> tuple[float, float]:
+    """Median seconds to a first ranking alone, and while another window has its own settled."""
+    asked, one, other = positions(url), Talker(url), Talker(url)
+    alone, beside = [], []
+    for k in range(ASKED):
+        alone.append(first_ranking(one, f"alone {k}", next(asked)))
+        time.sleep(FORGOTTEN + 1)
+        busy, over = next(asked), Event()
+
+        def again(busy: dict[str, Any] = busy, over: Event = over) -> None:
+            while not over.is_set():
+                choices_of(other, "other", busy)
+                time.sleep(0.3)
+
+        first_ranking(other, "other", busy)  # from now on it is being settled
+        asker = Thread(target=again)
+        asker.start()
+        beside.append(first_ranking(one, f"second {k}", next(asked)))
+        over.set()
+        asker.join()
+        time.sleep(FORGOTTEN + 1)
+    return statistics.median(alone), statistics.median(beside)
+
+
 def many_racks(url: str) -> int:
     """A match of thirty racks: the demo's first one over and over, imported. Its number."""
     file = ask(f"{url}/api/recordings/1/file")[0]
@@ -176,9 +254,11 @@ def measure() -> list[Row]:
             safe = safety(context.new_page(), "Bench Safe")
             many = opening_many(browser, url, many_racks(url))
             filmed = video.rows(browser, url, data)
+            empty = opening_empty(browser, url)
             context.close()
             browser.close()
             saved = saving(url)
+            alone, beside = asking(url)
     slow = round(percentile(measured, 0.95), 1)
     start, saved_in, opened_in = (round(statistics.median(t), 2) for t in (starts, saved, opened))
     counts = (len(measured), len(saved), len(opened))
@@ -187,9 +267,8 @@ def measure() -> list[Row]:
             "From calling ./aretane demo on data that exist to the printed address, median."),
         Row("measuring a shot at the server, p95", slow, "ms", 50, "lower", counts[0],
             "Each shot of the demo sent alone for review over HTTP on loopback."),
-        Row("storing a shot and reviewing its rack, median", saved_in, "ms", 50, "lower", counts[1],
-            "Each shot of the demo changed, stored, and its whole rack reviewed, over HTTP; the limit "
-            "is our own."),
+        Row("storing a shot and reviewing its rack, median", saved_in, "ms", 30, "lower", counts[1],
+            "Each shot of the demo changed, stored, and its whole rack reviewed, over HTTP."),
         Row("opening a rack in the browser, median", opened_in, "s", 1, "lower", counts[2],
             "A fresh browser context from the address to balls and rack line on the screen; "
             f"the slowest took {max(opened):.2f} s."),
@@ -205,6 +284,11 @@ def measure() -> list[Row]:
         Row("actions for a seven-shot rack from an empty table", whole, "actions", 12 + 7 * 5, "lower", 1,
             f"Keys and clicks, laying out {len(BALLS)} balls among them; "
             f"scripted in {seconds:.0f} s; the limit is our own."),
+        Row("opening a rack against opening an empty page", round(opened_in / statistics.median(empty), 2),
+            "x", 1.6, "lower", len(empty),
+            f"Medians in the same run; the empty page took {statistics.median(empty):.2f} s."),
+        Row("a second asker's first ranking against alone", round(beside / alone, 2), "x", 2.5, "lower",
+            ASKED, f"Choices of nine-ball while another window has its own settled; alone {alone:.1f} s."),
         *filmed,
     ]  # fmt: skip
 

@@ -50,7 +50,7 @@ def folding() -> Row:
         times.append((time.perf_counter() - began) * 1000)
     how = f"median, {len(racks)} racks of nine-ball, layouts included"
     return at_most(
-        f"folding a {SHOTS}-shot match", round(statistics.median(times), 2), "ms", 20, REPEATS, how
+        f"folding a {SHOTS}-shot match", round(statistics.median(times), 2), "ms", 12, REPEATS, how
     )
 
 
@@ -77,8 +77,8 @@ def adds_up(log: Log) -> bool:
     for step in steps:
         for player, made in step.ruling.points if step.ruling else ():
             points[player] = points.get(player, 0) + made
-    told = {player: n for player, n in log.state.scores if n}
-    same = told == {player: n for player, n in points.items() if n}
+    scored = {player: n for player, n in log.state.scores if n}
+    same = scored == {player: n for player, n in points.items() if n}
     return same and down == len(log.start.objects) - len(log.layout.objects)
 
 

@@ -27,6 +27,7 @@ FRAMES = 1200
 SHOTS = 40
 WIDTH, HEIGHT = 1280, 720
 PIECE = 8 * 1024**2
+ADDED = 3
 LARGE = 2 * 1024**3
 """Bytes of the large file."""
 
@@ -245,36 +246,40 @@ def _memory(process: Path) -> tuple[float, float]:
         return 0.0, 0.0
 
 
-def adding(url: str, folder: Path) -> tuple[float, float, float, float]:
+def adding(url: str, path: Path, folder: Path) -> tuple[float, float, float, float]:
     """MiB the server's processes held before, own memory at most, resident at most, and seconds."""
-    path = folder / "large.mp4"
-    make_large(path)
     with Memory(url, folder) as before:
         time.sleep(0.3)
+    there = len(ask(f"{url}/api/recordings/3/video")[0]["parts"])
     began = time.perf_counter()
     with Memory(url, folder) as during:
         for _ in send(url, 3, path):
             pass
-        taken_in(url, 3, 1)
+        taken_in(url, 3, there + 1)
     took = time.perf_counter() - began
-    path.unlink()
+    part = ask(f"{url}/api/recordings/3/video")[0]["parts"][-1]
+    ask(f"{url}/api/videos/{part['id']}", method="DELETE")
     return before.own, during.own, during.resident, took
 
 
 def rows(browser: Browser, url: str, folder: Path) -> list[Row]:
     """The rows about video."""
     took, wrong = seeking(browser, url, folder)
-    before, own, resident, seconds = adding(url, folder)
+    large = folder / "large.mp4"
+    make_large(large)
+    added = [adding(url, large, folder) for _ in range(ADDED)]
+    large.unlink()
+    before, own, resident, seconds = sorted(added, key=lambda one: one[1])[ADDED // 2]
     return [
-        Row("from a key to a shot's first frame, p95", round(percentile(took, 0.95), 0), "ms", 300, "lower",
+        Row("from a key to a shot's first frame, p95", round(percentile(took, 0.95), 0), "ms", 200, "lower",
             SEEKS,
             "1280 x 720 VP9, uneven frames, a key frame every 60; median "
             f"{statistics.median(took):.0f} ms, the slowest {max(took):.0f} ms."),
         Row("seeks that showed another frame", wrong, "seeks", 0, "lower", SEEKS,
             "Each frame says its number in bars, read from the screen's picture; any other frame shown "
             "counts."),
-        Row("own memory of the server while 2 GB is added", round(own, 0), "MiB", 200, "lower", 1,
-            f"Sent in pieces of 8 MiB and every frame's time read, in {seconds:.0f} s; {before:.0f} MiB "
-            f"before. With the mapped libraries of the compiled kernels one process holds {resident:.0f} "
-            "MiB."),
+        Row("own memory of the server while 2 GB is added", round(own, 0), "MiB", 200, "lower", ADDED,
+            f"The median. Sent in pieces of 8 MiB and every frame's time read, in {seconds:.0f} s; "
+            f"{before:.0f} MiB before. With the mapped libraries of the compiled kernels one process "
+            f"holds {resident:.0f} MiB."),
     ]  # fmt: skip

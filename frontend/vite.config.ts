@@ -25,14 +25,8 @@ export default defineConfig({
     rolldownOptions: {
       output: {
         codeSplitting: {
-          // What the menu alone needs stays out of what every page waits for.
           groups: [
             { name: "base", priority: 2, test: /node_modules\/(react|react-dom|scheduler|react-router)\// },
-            {
-              name: "menu",
-              priority: 1,
-              test: /node_modules\/(cmdk|@radix-ui|react-remove-scroll|react-style-singleton|use-sidecar|use-callback-ref|aria-hidden|tslib)/,
-            },
             // One chunk of what screens share is smaller than many.
             {
               name: "shared",

@@ -121,7 +121,7 @@ setup_test() {
   setup_kernels
   setup_database
   local missing=()
-  [ -x /usr/bin/chromium ] || missing+=(chromium)
+  [ -x /usr/bin/chromium-headless-shell ] || missing+=(chromium-headless-shell)
   PATH="$PATH:/sbin:/usr/sbin" ldconfig -p 2>/dev/null | grep -q libatomic.so.1 || missing+=(libatomic1) # the browser driver needs it
   [ ${#missing[@]} = 0 ] || install_packages "${missing[@]}"
   setup_front_end

@@ -5,6 +5,7 @@ from dataclasses import replace
 from itertools import count
 from pathlib import Path
 
+import hypothesis
 import pytest
 
 from aretane.settings import Settings
@@ -14,6 +15,8 @@ from aretane.store.migrate import migrate
 from tests import clients
 
 _numbers = count(1)
+hypothesis.settings.register_profile("here", deadline=None)  # how fast things are is the bench's to say
+hypothesis.settings.load_profile("here")
 
 
 @pytest.fixture(scope="session")

@@ -258,7 +258,7 @@ describe("judging blind", () => {
     useDesk.setState({ blind: true });
     press("missed");
     expect(shot(1)?.result?.potted).toHaveLength(1);
-    expect(useDesk.getState().told).toContain("judge the decision first");
+    expect(useDesk.getState().message).toContain("judge the decision first");
     act.setJudgement(1, { decision: "right" });
     press("missed");
     expect(shot(1)?.result?.potted).toHaveLength(0);

@@ -15,7 +15,7 @@ from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 from aretane.store.migrate import migrate
 
-CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium")
+CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell")
 ARGUMENTS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
     "--disable-background-networking", "--disable-component-update", "--disable-sync",

@@ -5757,7 +5757,7 @@ export interface components {
         };
         /**
          * ForecastView
-         * @description What a plan comes to, or the reason why that is not known.
+         * @description What came of a plan that was played out, or the reason why that is not known.
          */
         ForecastView: {
             planned: components["schemas"]["PlannedView"] | null;
@@ -5882,7 +5882,7 @@ export interface components {
          *
          *     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
          *     many shots earlier the error was made that this one paid for; `question` is open, to the player;
-         *     `lesson` is what the shot teaches, told in the rack's story.
+         *     `lesson` is what the shot teaches, for the rack's story.
          */
         JudgementShape: {
             /**
@@ -6341,7 +6341,7 @@ export interface components {
         /**
          * OptionView
          * @description One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
-         *     standard error; it is what `made`, `missed` and `foul` come to together. `attack`: the chance of the pot
+         *     standard error; it is the mean over `made`, `missed` and `foul`. `attack`: the chance of the pot
          *     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
          *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
          *     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
@@ -7721,7 +7721,7 @@ export interface components {
         };
         /**
          * StoryView
-         * @description A rack told by its chances, one entry a shot. `wanted`, `done` and `failed` count shots that can be
+         * @description A rack's story: its chances, an entry a shot. `wanted`, `done` and `failed` count shots that can be
          *     worked out; `opens` is the shot that mattered most, where one is known. `measure` as in an outlook;
          *     points and balls count what a shot scored.
          */

@@ -7,7 +7,7 @@ import { turnOf, wayOf } from "./ways";
 type Props = { table: TableView; reading: Reading; balls: Places; picked: number };
 
 const OPEN = 0.5;
-/** Ways to open a cluster that are told. */
+/** Ways to open a cluster that are listed. */
 const MOST = 4;
 
 /** Every way to open a cluster, cluster by cluster. */

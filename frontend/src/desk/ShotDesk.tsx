@@ -234,7 +234,7 @@ function Stage({ here, answers, table }: { here: OnDesk; answers: Answers; table
   );
 }
 
-/** Under the table: the balls beside it, what the map says, and what is to be told of this shot. */
+/** Under the table: the balls beside it, what the map says, and what is wrong with this shot. */
 function Under({ here, answers, going, table, words, units }: ShotProps) {
   const { number, id, own, shot, shown, hidden, review } = here;
   return (

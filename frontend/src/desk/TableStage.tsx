@@ -79,7 +79,7 @@ export function TableStage(props: Props) {
   const held = dragged ? settle(table, shown, dragged.ball, dragged.at) : null;
   const drawing =
     gesture?.kind === "cloth" && gesture.moved && slip === "plan" && !gesture.rail ? gesture : null;
-  // What the tool reads off the table is not to be told from the planned strike under its lines.
+  // What the tool reads off the table could not be told from the planned strike under its lines.
   const paths = showPaths && !routes && !reading;
   const asDrawn: Shot = drawing
     ? rd.withPlan(shot, { target: asTarget(shot.plan.target, drawing.from, drawing.at) })

@@ -25,10 +25,10 @@ export function PointerRead() {
 
 /** What the last action had to say, until the next one. */
 export function Told() {
-  const told = useDesk((s) => s.told);
-  return told ? (
+  const message = useDesk((s) => s.message);
+  return message ? (
     <p role="status" className="px-1 text-sm">
-      {told}
+      {message}
     </p>
   ) : null;
 }

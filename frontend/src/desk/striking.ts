@@ -51,13 +51,13 @@ export function useForecast(
   before: Places,
   shot: Shot | undefined,
 ): Answer<Forecast> {
-  const told = Boolean(before.cue && shot?.plan.ball && shot.plan.pocket);
+  const complete = Boolean(before.cue && shot?.plan.ball && shot.plan.pocket);
   return useAsked<Forecast>(
     "/api/recordings/{recording_id}/forecast",
     recording,
     id,
     content(before, shot, false),
-    told,
+    complete,
   );
 }
 
@@ -69,7 +69,7 @@ export function useFinding(
   wanted: boolean,
 ): Answer<Finding> {
   const result = shot?.result;
-  const told = Boolean(
+  const complete = Boolean(
     before.cue && result && (result.cue_end || result.potted.some((p) => p.ball === "cue")),
   );
   return useAsked<Finding>(
@@ -77,6 +77,6 @@ export function useFinding(
     recording,
     id,
     content(before, shot, true),
-    wanted && told,
+    wanted && complete,
   );
 }

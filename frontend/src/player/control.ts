@@ -7,7 +7,7 @@ let wanted: Spot | null = null;
 /** The frame that the last seek goes to. */
 let target: Spot | null = null;
 /** s on the recording's clock that the picture may not pass, while a result is hidden. */
-let limit: { clock: number; told: () => void } | null = null;
+let limit: { clock: number; blocked: () => void } | null = null;
 let loop: { start: number; end: number } | null = null;
 
 export function setLimit(next: typeof limit): void {
@@ -85,7 +85,7 @@ function report(partId: number, mediaTime: number): void {
   const clock = now();
   if (limit && clock > limit.clock + 0.001) {
     video(at)?.pause();
-    limit.told();
+    limit.blocked();
     seekClock(limit.clock);
   } else if (
     loop &&

@@ -28,8 +28,8 @@ export function usePictureOf(
     setLoop(start === null ? null : { start, end: loopEnd(start, end, next) });
   }, [start, end, next]);
   useEffect(() => {
-    const told = () => useDesk.setState({ told: "The result is hidden: judge the decision first." });
-    setLimit(hidden && start !== null ? { clock: start, told } : null);
+    const blocked = () => useDesk.setState({ message: "The result is hidden: judge the decision first." });
+    setLimit(hidden && start !== null ? { clock: start, blocked } : null);
     return () => setLimit(null);
   }, [hidden, start]);
   useEffect(() => {

@@ -36,7 +36,8 @@ export const isAfter = (): boolean => {
 function waits(n: number): boolean {
   const { doc, blind } = useDesk.getState();
   const hidden = rd.isHidden(blind, doc.shots[n - 1]?.shot);
-  if (hidden) useDesk.setState({ slip: "result", told: "The result is hidden: judge the decision first." });
+  if (hidden)
+    useDesk.setState({ slip: "result", message: "The result is hidden: judge the decision first." });
   return hidden;
 }
 
@@ -306,7 +307,7 @@ export function pasteLayout(n: number, text: string): void {
   tell(faults.length ? `Left out: ${faults.join("; ")}` : `${Object.keys(places).length} balls pasted.`);
 }
 
-export const tell = (words: string) => useDesk.setState({ told: words });
+export const tell = (words: string) => useDesk.setState({ message: words });
 
 export function addDrawing(n: number, drawing: Shot["drawings"][number]): void {
   const drawn = useDesk.getState().doc.shots[n - 1]?.shot.drawings ?? [];

@@ -44,7 +44,7 @@ export type DeskState = {
   /** Results stay hidden until the decision is judged. */
   blind: boolean;
   /** What the last action has to say. */
-  told: string;
+  message: string;
   pointer: [number, number] | null;
 };
 
@@ -55,7 +55,7 @@ export function setBlind(blind: boolean): void {
   localStorage.setItem(BLIND, blind ? "yes" : "no");
   useDesk.setState({
     blind,
-    told: blind ? "Results stay hidden until the decision is judged." : "Results are shown.",
+    message: blind ? "Results stay hidden until the decision is judged." : "Results are shown.",
   });
 }
 
@@ -89,7 +89,7 @@ export const useDesk = create<DeskState>()(
         spotting: {},
         showPaths: true,
         blind: localStorage.getItem(BLIND) === "yes",
-        told: "",
+        message: "",
         pointer: null,
       }) as DeskState,
     {
@@ -171,7 +171,7 @@ export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | n
     mending: {},
     fresh: {},
     spotting: {},
-    told: "",
+    message: "",
     pointer: null,
   });
   history().clear();

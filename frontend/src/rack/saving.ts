@@ -321,7 +321,7 @@ function storedAfterLeaving(sent: RackDoc, rack: RackView): void {
 function refused(rackId: number, status: number, error: unknown): void {
   const problem = asProblem(error);
   if (status >= 500 || status === 0) throw new Error(problem.message);
-  if (useDesk.getState().rackId !== rackId) return; // told when the rack is opened again
+  if (useDesk.getState().rackId !== rackId) return; // shown when the rack is opened again
   const { rack, ...shots } = (problem.current ?? {}) as Record<string, never>;
   if (status === 409 && (rack || Object.keys(shots).length)) {
     useDesk.setState({

@@ -12,7 +12,7 @@ export const target = (kind: Target["kind"], more: Partial<Target> = {}): Target
   ...more,
 });
 
-/** Kinds that are told by the next ball and its pocket and need nothing drawn. */
+/** Kinds that the next ball and its pocket say; nothing is drawn for them. */
 export const BY_NEXT = ["line", "side", "angle"];
 
 /** A kind is chosen: what it needs is proposed from the plan. */

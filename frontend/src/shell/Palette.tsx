@@ -1,9 +1,7 @@
 /** Everything one can do, found by typing. */
 import { Command as Cmdk } from "cmdk";
-import { useEffect, useState } from "react";
 import { say } from "../words/say";
 import { foreign } from "../words/translated";
-import { BACKDROP, takeBegun } from "./MenuBegun";
 
 foreign(Cmdk.Item, Cmdk.Empty, Cmdk.Group, Cmdk.Input);
 
@@ -18,18 +16,12 @@ export function matches(entry: string, typed: string): number {
 }
 
 export function Palette({ entries, close }: { entries: Entry[]; close: () => void }) {
-  const [begun] = useState(takeBegun);
   const groups = [...new Set(entries.map((e) => e.group))];
-  const [text, setText] = useState(begun.text);
-  useEffect(() => {
-    if (!begun.entered) return;
-    const rank = (one: Entry) => matches(`${say(one.words)} ${one.id}`, begun.text);
-    const best = [...entries].sort((a, b) => rank(b) - rank(a))[0];
-    close();
-    if (best && rank(best) > 0) best.run();
-  }, []); // eslint-disable-line react-hooks/exhaustive-deps -- once, when it opens
   return (
-    <div className={BACKDROP} onPointerDown={(e) => e.target === e.currentTarget && close()}>
+    <div
+      className="fixed inset-0 z-50 grid place-items-start bg-black/30 p-4 pt-[12vh]"
+      onPointerDown={(e) => e.target === e.currentTarget && close()}
+    >
       <Cmdk
         label="Menu"
         filter={matches}
@@ -40,8 +32,6 @@ export function Palette({ entries, close }: { entries: Entry[]; close: () => voi
       >
         <Cmdk.Input
           ref={(field) => field?.focus()}
-          value={text}
-          onValueChange={setText}
           placeholder="Type what you want to do"
           aria-label="Search the menu"
           className="plain mb-2 px-2 py-1 text-base"

@@ -1,13 +1,12 @@
 /** The frame of every screen: one line along the top, the palette, the key help. */
 import { useQueryClient } from "@tanstack/react-query";
-import { lazy, Suspense, useEffect, useState, type ReactNode } from "react";
+import { lazy, Suspense, useState, type ReactNode } from "react";
 import { Link, useNavigate } from "react-router";
 import { api } from "../api/client";
 import { sessionQuery } from "../api/queries";
 import { shownKey, type Command, type Context } from "../commands/commands";
 import { useKeys } from "./keys";
-import { MenuBegun } from "./MenuBegun";
-import type { Entry } from "./Palette";
+import { Palette, type Entry } from "./Palette";
 import { switchTheme } from "./theme";
 import { Troubles } from "./Troubles";
 
@@ -30,12 +29,8 @@ const PLACES: [string, string][] = [
 
 const NONE: Command[] = [];
 
-/** Menu and key help are fetched once the page stands, so that it does not wait for them. */
-const menu = () => import("./Palette");
-const help = () => import("./KeysHelp");
-const Palette = lazy(async () => ({ default: (await menu()).Palette }));
-const KeysHelp = lazy(async () => ({ default: (await help()).KeysHelp }));
-const FETCHED_AFTER = 200; // ms
+/** Fetched when it is asked for. The menu is not: one types on at once. */
+const KeysHelp = lazy(async () => ({ default: (await import("./KeysHelp")).KeysHelp }));
 
 export function Shell({ children, top, right, commands = NONE, context }: Props) {
   const [panel, setPanel] = useState<"palette" | "keys" | null>(null);
@@ -49,10 +44,6 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
     await queries.invalidateQueries({ queryKey: sessionQuery.queryKey });
   };
   const close = () => setPanel(null);
-  useEffect(() => {
-    const timer = window.setTimeout(() => void Promise.all([menu(), help()]), FETCHED_AFTER);
-    return () => window.clearTimeout(timer);
-  }, []);
   const entries: Entry[] = [
     ...commands.map((c) => ({
       id: c.id,
@@ -136,9 +127,7 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
       </header>
       <Troubles />
       <main className="flex min-h-0 flex-1 flex-col overflow-y-auto">{children}</main>
-      <Suspense fallback={<MenuBegun close={close} />}>
-        {panel === "palette" && <Palette entries={entries} close={close} />}
-      </Suspense>
+      {panel === "palette" && <Palette entries={entries} close={close} />}
       <Suspense>{panel === "keys" && <KeysHelp entries={entries} close={close} />}</Suspense>
     </div>
   );

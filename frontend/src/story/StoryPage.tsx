@@ -1,4 +1,4 @@
-/** The rack told by its chances: the line, the turning shots with their causes, what repeats. Opens at the shot that mattered. */
+/** The rack's story by its chances: the line, the turning shots with their causes, what repeats. Opens at the shot that mattered. */
 import { useQuery } from "@tanstack/react-query";
 import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -27,7 +27,7 @@ export function StoryPage() {
   const desk = useQuery(deskQuery(id, number));
   const words = useQuery(wordsQuery);
   const session = useQuery(sessionQuery);
-  const told = useStory(id, number, desk.data?.rack.shots.map((one) => one.version).join());
+  const answer = useStory(id, number, desk.data?.rack.shots.map((one) => one.version).join());
   useDialect(desk.data?.recording.match.discipline);
   const error = desk.error ?? words.error;
   if (error)
@@ -36,20 +36,20 @@ export function StoryPage() {
         <Problem error={error} />
       </Shell>
     );
-  if (!desk.data || !words.data || !session.data || !told.story)
+  if (!desk.data || !words.data || !session.data || !answer.story)
     return (
       <Shell>
         <p className="quiet p-6">Opening the rack…</p>
       </Shell>
     );
-  const chosen = Number(shot) || told.story.opens || 1;
+  const chosen = Number(shot) || answer.story.opens || 1;
   return (
     <Told
       desk={desk.data}
       words={words.data}
       session={session.data}
-      story={told.story}
-      analyse={told.analyse}
+      story={answer.story}
+      analyse={answer.analyse}
       chosen={chosen}
       number={number}
     />

@@ -14,7 +14,7 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<Chosen | null>(null);
   const [error, setError] = useState<unknown>(null);
-  const [told, setTold] = useState("");
+  const [message, setMessage] = useState("");
   const ask = (part: VideoPart, text: string, then: "check" | "leave" | "rack") => {
     const path = { part_id: part.id };
     const how = {
@@ -31,7 +31,7 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
   const choose = async (part: VideoPart, file: File | undefined) => {
     if (!file) return;
     setError(null);
-    setTold("");
+    setMessage("");
     setChosen(null);
     try {
       const text = await file.text();
@@ -46,7 +46,7 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
     try {
       const done = await ask(chosen.part, chosen.text, rest);
       setChosen(null);
-      setTold(
+      setMessage(
         `Taken in: ${marksAndNotes(done)}${rest === "rack" ? `, ${done.rest.length} new shots in rack ${recording.racks.length + 1}` : ""}.`,
       );
       await queries.invalidateQueries();
@@ -83,7 +83,7 @@ export function VttPanel({ recording, parts }: { recording: RecordingView; parts
         </p>
       ))}
       {error ? <Problem error={error} /> : null}
-      {told && <p role="status">{told}</p>}
+      {message && <p role="status">{message}</p>}
       {chosen && check && (
         <div className="bg-base-200 mt-2 px-3 py-2" role="group" aria-label="What the file brings">
           <p>

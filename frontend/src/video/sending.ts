@@ -34,7 +34,7 @@ export function playable(asks: Record<string, string>): string[] {
     .map(([name]) => name);
 }
 
-/** Sends a file; one that was begun before goes on where it stopped. `done` is told when all has arrived. */
+/** Sends a file; one that was begun before goes on where it stopped. `done` is called when all has arrived. */
 export async function send(
   recording: number,
   file: File,

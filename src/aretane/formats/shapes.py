@@ -294,7 +294,7 @@ class JudgementShape(Shape):
 
     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
     many shots earlier the error was made that this one paid for; `question` is open, to the player;
-    `lesson` is what the shot teaches, told in the rack's story.
+    `lesson` is what the shot teaches, for the rack's story.
     """
 
     grade: Grade | None = None

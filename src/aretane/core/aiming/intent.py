@@ -39,10 +39,10 @@ class Fit:
 def fit(
     table: Table, target: Target, left: Layout, missed: Miss | None, leave: Aim | None, wanted: float | None
 ) -> Fit | None:
-    """Compare what came with what was meant; None where nothing was meant, or it cannot be told.
+    """Compare what came with what was meant; None where nothing was meant, or it cannot be known.
 
     `left` is the layout after the shot, `missed` the miss of a planned place, `leave` the next pot as it
-    lies, in the pocket meant, `wanted` (rad) the size of cut wanted on it. A `route` cannot be told from
+    lies, in the pocket meant, `wanted` (rad) the size of cut wanted on it. A `route` cannot be known from
     places alone.
     """
     cue, width = left.cue, 2 * table.ball_radius

@@ -15,9 +15,9 @@ from .option import Draft
 PUSHES = Search(1, (), (), 90, (0.5, 0.8, 1.2, 1.8, 2.6))
 """Strikes tried for a push-out."""
 PLACES, PUSHED, APART = 28, 4, 0.3
-"""Places of the cue ball that are looked at, how many are told, and m between them."""
+"""Places of the cue ball that are looked at, how many are listed, and m between them."""
 FOULS, GIVEN = 16, 2
-"""Fouls that are looked at, and how many are told."""
+"""Fouls that are looked at, and how many are listed."""
 FOULS_APART = 0.4
 """m that two fouls must differ by in where they leave a ball."""
 

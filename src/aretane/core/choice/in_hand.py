@@ -20,7 +20,7 @@ from .option import Draft
 Hand = Literal["", "anywhere", "behind-line"]
 """Where the cue ball may be put before the shot; '': it stays where it lies."""
 RUNS, SAFETIES = 4, 12
-"""Places for a pot that are told, and for a safety that are played with errors."""
+"""Places for a pot that are listed, and for a safety that are played with errors."""
 NODES = 400
 """Places of the map that are looked at for a pot, the best first."""
 ROUND = ((0.12, 0.3, 0.6), 8)
@@ -40,16 +40,16 @@ def _runs(at: Standing, hand: Hand, me: Seat, physics: Physics) -> Iterator[Draf
     chart = None if known is None else run.maker.maps.get(known)
     if chart is None:
         return
-    told: set[tuple[str, str]] = set()
+    listed: set[tuple[str, str]] = set()
     columns, rows = chart.errors.shape
     open_ = [(i, j) for i in range(columns) for j in range(rows) if _free(at, hand, chart.node(i, j))]
     for i, j in sorted(open_, key=lambda one: -chart.smooth[0][one])[:NODES]:
         shot, node = chart.shot(i, j), chart.node(i, j)
-        if shot is not None and shot.ball in at.on and (shot.ball, shot.pocket) not in told:
-            told.add((shot.ball, shot.pocket))
+        if shot is not None and shot.ball in at.on and (shot.ball, shot.pocket) not in listed:
+            listed.add((shot.ball, shot.pocket))
             there = at.with_cue(node)
             yield Draft("pot", (shot.ball, shot.pocket), node, pot_strike(there, node, shot, physics))
-            if len(told) == RUNS:
+            if len(listed) == RUNS:
                 return
 
 

@@ -126,7 +126,7 @@ class Choices:
 
     @property
     def close(self) -> bool:
-        """Whether the best two kinds of choice, attack and safety, cannot be told apart."""
+        """Whether the best two kinds of choice, attack and safety, are too close to call."""
         one, other = self.attack, self.safety
         return one is not None and other is not None and too_close(one, other)
 

@@ -53,7 +53,7 @@ class Raised:
 
 def raised(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: int = 1) -> list[Raised]:
     """The likeliest raised strike for every kind, ball and pocket, and the likeliest lawful hit of each
-    kind; the likeliest first. What the player's own errors leave no chance is not told."""
+    kind; the likeliest first. Shots that the player's own errors leave no chance are not listed."""
     best: dict[tuple[RAISED, Called], Raised] = {}
     for one in _tried(at, cue, skill, physics, threads):
         key = (one.kind, one.called)

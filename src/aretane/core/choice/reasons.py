@@ -10,7 +10,7 @@ FAR_FROM_SURE, RUNS_OUT, EASY, HARD = 0.5, 0.6, 0.6, 0.4
 MOSTLY, OFTEN, RISKY = 0.75, 0.5, 0.15
 """Shares of a ball hidden, of strikes that hook, of strikes that foul, from which it is said."""
 MOST_NAMED = 4
-"""Balls that are named; of more their number is told."""
+"""Balls that are named; of more the number is named."""
 
 
 def reasons(found: Choices, one: Option) -> tuple[str, ...]:
@@ -70,7 +70,7 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
 def route_words(found: Choices, one: Option) -> str:
     """How the cue ball goes on where another option pots the same ball, or one of its kind that pots none
     hits the same, as "draw, off 2 rails"; else nothing. Of several that read the same the fastest is
-    "harder", the slowest "softer"; what is neither is told by its side, where that differs."""
+    "harder", the slowest "softer"; one that is neither is named by its side spin, where that differs."""
     own = _route(one)
     twins = [other for other in found.options if other is not one and _same_ball(one, other)]
     if not own or not twins:

@@ -26,7 +26,7 @@ AROUND = 2400
 SPEEDS = (1.6, 3.0)
 """m/s."""
 LEAST = 0.1
-"""Chance by the width of what pots the ball below which a way is not told."""
+"""Chance by the width of what pots the ball below which a way is not listed."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -83,7 +83,7 @@ def racked_again(table: Table, last: str, layout: Layout) -> Fourteen:
 
 @lru_cache(maxsize=4096)
 def packed(table: Table, layout: Layout) -> bool:
-    """Whether straight pool's rack stands as it was set up, as far as it is easily told."""
+    """Whether straight pool's rack stands as it was set up, as far as that is easily seen."""
     front = table.foot_spot.x - NEAR
     there = [place for name, place in layout.places if place.x >= front and name != CUE]
     return len(there) >= PACKED and sum(racked_place(table, place) for place in there) >= PACKED

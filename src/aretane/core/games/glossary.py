@@ -113,5 +113,5 @@ def say(text: str, dialect: Dialect, names: tuple[str, ...] = ()) -> str:
 
 
 def touched(names: Iterable[str]) -> list[str]:
-    """Names that some dialect would change, and that `say` must therefore be told of."""
+    """Names that some dialect would change, and that `say` must therefore be given."""
     return sorted({n for n in names if any(say(n, d) != n for d in get_args(Dialect))})

@@ -53,7 +53,7 @@ class Seen:
 
     @classmethod
     def of(cls, result: Result, meant: Strike | None = None) -> "Seen":
-        """What a logged result tells; balls that were spotted again ended nowhere of their own."""
+        """What a logged result says; balls that were spotted again ended nowhere of their own."""
         spotted = set(result.moved) & set(result.down)
         moved = tuple(sorted((ball, at) for ball, at in result.moved.items() if ball not in spotted))
         return cls(result.cue_end, tuple(sorted(result.potted)), moved, result.off_table, meant)
@@ -179,13 +179,13 @@ def _score(
     for a centred tip and a usual speed."""
     ends = play_ready(at, strikes)
     off = np.linalg.norm(ends.places - wanted[None], axis=2)
-    told = weights > 0
+    logged = weights > 0
     right_fate = ends.fates == fates[None]
     far = (np.minimum(off, WILDEST) * weights[None]) ** 2
-    far = np.where(right_fate & told[None], far, 0.0)
-    wrong = ~right_fate & (told | (fates != -1))[None]
+    far = np.where(right_fate & logged[None], far, 0.0)
+    wrong = ~right_fate & (logged | (fates != -1))[None]
     score = far.sum(axis=1) + OTHER_FATE * wrong.sum(axis=1)
-    score += (WILDEST / PLACING) ** 2 * (wrong & told[None]).sum(axis=1)
+    score += (WILDEST / PLACING) ** 2 * (wrong & logged[None]).sum(axis=1)
     score += (strikes[:, 2] / 0.25) ** 2 + (strikes[:, 3] / 0.4) ** 2
     score += (np.log(strikes[:, 0] / USUAL_SPEED) / 0.8) ** 2 + 400.0 * ends.capped
     return score, ends
@@ -218,9 +218,9 @@ def _summary(
                 float(spread[0]), float(spread[2]), float(spread[3]), int(rails[k]),
             )
         )  # fmt: skip
-    told = int((weights > 0).sum())
+    logged = int((weights > 0).sum())
     groups.sort(key=lambda one: -one.share)
-    return Finding(tuple(groups), bool(worth[0] < 9.0 * max(1, told)))
+    return Finding(tuple(groups), bool(worth[0] < 9.0 * max(1, logged)))
 
 
 def _miss(at: Ready, strike: Array, wanted: Array, weights: Array, fates: NDArray[np.int64]) -> float:

@@ -15,7 +15,7 @@ from ..runout.straight import break_chances
 SPACING = 0.14
 BREAKERS, LEADING, MOST = 4, 3, 3
 """Balls looked at as break balls and, of those nearest to where one wants to be, as what leads there; how
-many chains are told."""
+many chains are listed."""
 NOTHING = (0.0,)
 
 

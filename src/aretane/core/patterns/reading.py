@@ -29,7 +29,7 @@ PROBLEM, SAFE = 0.1, 0.4
 OPENS = 0.35
 """Least chance of a pot for a ball that opens a cluster."""
 TRIED, SAMPLES, LEAST = 4, 32, 0.2
-"""Shots of a ball that are played with errors, how often, and the least chance that is told."""
+"""Shots of a ball that are played with errors, how often, and the least chance that is listed."""
 PLACES = 5
 """Places from which a pot that opens a cluster is tried."""
 ON_RAIL = 0.25

@@ -13,7 +13,7 @@ from ..equipment.table import POCKETS, PocketName, Table
 from ..geometry import Point, nearest_on_segment, turn, unit
 
 THINNEST = pi * 80 / 180
-"""rad of cut beyond which no line is told."""
+"""rad of cut beyond which no line is listed."""
 
 
 @dataclass(frozen=True, slots=True)

@@ -24,7 +24,7 @@ PULSE = 1.0
 PULSE_SECONDS = 3
 """A database that needs longer for nothing at all counts as away."""
 LOOKS_BEFORE_BREAK = 2
-"""Looks in vain after which those who still wait for an answer are told that there is none."""
+"""Looks in vain after which those who still wait for an answer get the answer that there is none."""
 DISK_EVERY = 0.5
 
 

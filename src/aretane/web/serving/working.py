@@ -1,4 +1,4 @@
-"""Counts over many recordings, as a page is told of them."""
+"""How far a count over many recordings is, for a page."""
 
 from flask import current_app
 from pydantic import BaseModel

@@ -55,7 +55,7 @@ class StreakView(BaseModel):
 
 
 class StoryView(BaseModel):
-    """A rack told by its chances, one entry a shot. `wanted`, `done` and `failed` count shots that can be
+    """A rack's story: its chances, an entry a shot. `wanted`, `done` and `failed` count shots that can be
     worked out; `opens` is the shot that mattered most, where one is known. `measure` as in an outlook;
     points and balls count what a shot scored."""
 
