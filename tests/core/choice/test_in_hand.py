@@ -111,7 +111,8 @@ def test_with_every_run_blocked_a_foul_leaves_no_more_than_a_legal_miss() -> Non
 def test_the_other_answers_a_foul_too(monkeypatch: pytest.MonkeyPatch) -> None:
     at = replace(shut_in(), due="solids").with_cue(Point(2.2, 1.1))
     me, other = two(at)
-    fouled = next(one for one in choices(at, me, other, Physics()).options if one.foul.share >= 0.1)
+    found = choices(at, me, other, Physics(), settle=False)
+    fouled = next(one for one in found.options if one.foul.share >= 0.1)
     answered = Valuing(at, me, other, Physics()).fine(drafted(fouled))
     monkeypatch.setattr(valuing, "FOULED", 2.0)
     glanced = Valuing(at, me, other, Physics()).fine(drafted(fouled))
