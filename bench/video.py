@@ -206,8 +206,8 @@ def _pressed(page: Page, key: str) -> tuple[list[int], float]:
 class Memory:
     """Watches the memory of one server's processes, MiB: their own, and all that is resident in one."""
 
-    def __init__(self, url: str, folder: Path) -> None:
-        self._marks = (f"--bind={url.removeprefix('http://')}".encode(), str(folder).encode())
+    def __init__(self, folder: Path) -> None:
+        self._home = f"ARETANE_DATA_DIR={folder}".encode()
         self.own = self.resident = 0.0
         self._stop = Event()
         self._thread = Thread(target=self._watch, daemon=True)
@@ -230,10 +230,10 @@ class Memory:
         """The web server, or an examination of a file of its folder."""
         try:
             words = (process / "cmdline").read_bytes()
+            home = (process / "environ").read_bytes().split(b"\0")
         except OSError:
             return False
-        bind, folder = self._marks
-        return (b"gunicorn" in words and bind in words) or (b"aretane.vision" in words and folder in words)
+        return self._home in home and (b"gunicorn" in words or b"aretane.vision" in words)
 
 
 def _memory(process: Path) -> tuple[float, float]:
@@ -248,11 +248,11 @@ def _memory(process: Path) -> tuple[float, float]:
 
 def adding(url: str, path: Path, folder: Path) -> tuple[float, float, float, float]:
     """MiB the server's processes held before, own memory at most, resident at most, and seconds."""
-    with Memory(url, folder) as before:
+    with Memory(folder) as before:
         time.sleep(0.3)
     there = len(ask(f"{url}/api/recordings/3/video")[0]["parts"])
     began = time.perf_counter()
-    with Memory(url, folder) as during:
+    with Memory(folder) as during:
         for _ in send(url, 3, path):
             pass
         taken_in(url, 3, there + 1)

@@ -32,19 +32,17 @@ from . import (
     numbers,
     players,
     recordings,
-    serving,
     session,
     story,
     video,
 )
-from .serving import guard
+from .serving import guard, state
 from .serving.files_out import with_files
 from .serving.lanes import Lanes
 from .serving.pages import page as hinted
-from .serving.state import State
 
 AREAS = (
-    session, serving, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, video,
+    session, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, video,
 )  # fmt: skip
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"
@@ -72,9 +70,8 @@ def create_app(settings: Settings, database: Address, pages: Path = PAGES) -> AP
     errors.register(app)
     guard.register(app, settings)
     _start_extensions(app, settings, database)
-    for area in AREAS:
-        for blueprint in area.BLUEPRINTS:
-            app.register_blueprint(blueprint)
+    for blueprint in (state.blueprint, *(one for area in AREAS for one in area.BLUEPRINTS)):
+        app.register_blueprint(blueprint)
     app.after_request(_headers)
     app.spec_processor(_complete_spec)  # type: ignore[arg-type]
     _serve_pages(app, pages)
@@ -89,11 +86,11 @@ def _start_extensions(app: APIFlask, settings: Settings, database: Address) -> N
     facts = Facts(database, counts)
     checking = Checking(settings, database)
     runner = runner_of(database, facts, checking, Shots(database, lambda: executor(settings.cluster)))
-    state = State(settings, database)
-    state.others.append(lambda: app.extensions["runner"].trouble())
+    running = state.State(settings, database)
+    running.others.append(lambda: app.extensions["runner"].trouble())
     app.extensions |= {
         "files": files, "counting": Counting(counts), "facts": facts, "checking": checking,
-        "runner": runner, "state": state, "charting": Charting(),
+        "runner": runner, "state": running, "charting": Charting(),
     }  # fmt: skip
 
 

@@ -46,13 +46,11 @@ class Layout:
         """A new layout with balls placed (a point) or taken off (None)."""
         if not changes:
             return self
-        places = dict(self.places)
-        for ball, place in changes.items():
-            if place is None:
-                places.pop(ball, None)
-            else:
-                places[ball] = place
-        return Layout.of(places)
+        kept = [(ball, changes.get(ball, place)) for ball, place in self.places]
+        there = {ball for ball, _ in kept}
+        added = [(ball, place) for ball, place in changes.items() if ball not in there]
+        found = [(ball, place) for ball, place in [*kept, *added] if place is not None]
+        return Layout(tuple(sorted(found) if added else found))
 
     def without(self, balls: Iterable[str]) -> "Layout":
         return self.changed(dict.fromkeys(balls, None))

@@ -34,7 +34,9 @@ class NineBall(Fold):
         if push_out:
             state, ruling = pool.chooses(shared, "push-out: the opponent chooses who plays on")
             return state, ruling._replace(respot=(money,) if money in potted else ())
-        shared = shared._replace(push_out_allowed=is_break and self.options.push_out)
+        allowed = is_break and self.options.push_out
+        if shared.push_out_allowed != allowed:
+            shared = shared._replace(push_out_allowed=allowed)
         back = is_break and self.options.money_on_break == "spotted"
         if money in potted and money not in pool.spotted(shot) and not back:
             ruling = Ruling(False, potted, True)

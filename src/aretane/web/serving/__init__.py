@@ -1,5 +1,1 @@
 """How requests reach the application and share the server: who may, lanes, files, what is wrong now."""
-
-from . import state
-
-BLUEPRINTS = (state.blueprint,)
