@@ -2,7 +2,7 @@
 set -euo pipefail
 export PYTHONPATH=src:.
 bin=.venv/bin
-spread=(-n 5 --dist loadfile) # five processes, for many tests wait; a file's tests stay together
+spread=(-n 4 --dist loadfile) # four processes, for many tests wait; a file's tests stay together
 part=${1:-all}
 [ $# -gt 0 ] && shift
 
