@@ -172,8 +172,8 @@ def memory(layout: Layout, rng: random.Random) -> Row:
 def first_import() -> Row:
     """Seconds from the start of Python to the first shot played."""
     code = (
-        "from aretane.core.motion import *; from aretane.core.layout import Layout;"
-        "from aretane.core.geometry import Point; from aretane.core.table import table_for;"
+        "from aretane.core.motion import *; from aretane.core.equipment.layout import Layout;"
+        "from aretane.core.geometry import Point; from aretane.core.equipment.table import table_for;"
         "play(table_for('pool-9'), Layout.of({'cue': Point(.6, .6), '1': Point(1.5, .7)}), Strike(2, .1))"
     )
     times = []
