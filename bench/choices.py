@@ -73,9 +73,11 @@ def _fresh(discipline: str, number: int) -> Standing:
     return standing(discipline, number)
 
 
-def _played(at: Standing, sides: tuple[Seat, Seat], one: Option, physics: Physics, number: int) -> Held:
-    came = _racks(at, sides, Intended(one.cue, one.strike, one.called, one.kind), physics, number, PLAYS)
-    return Held(one.value, one.error, float(came.mean()), float(came.std() / PLAYS**0.5))
+def _played(at: Standing, sides: tuple[Seat, Seat], option: Option, physics: Physics, number: int) -> Held:
+    came = _racks(
+        at, sides, Intended(option.cue, option.strike, option.called, option.kind), physics, number, PLAYS
+    )
+    return Held(option.value, option.error, float(came.mean()), float(came.std() / PLAYS**0.5))
 
 
 def _racks(
@@ -105,9 +107,9 @@ def truth(pool: ProcessPoolExecutor) -> Iterator[Row]:
 
 
 def _rows(game: str, tops: list[Held]) -> Iterator[Row]:
-    off = np.array([one.promised - one.came for one in tops])
+    off = np.array([top.promised - top.came for top in tops])
     inside = np.mean(
-        [abs(one.promised - one.came) <= 1.645 * np.hypot(one.error, one.noise) for one in tops]
+        [abs(top.promised - top.came) <= 1.645 * np.hypot(top.error, top.noise) for top in tops]
     )
     how = f"The option ranked first at fresh positions, {PLAYS} racks each, played out by both players."
     yield at_most(
@@ -163,7 +165,7 @@ def safer(number: int) -> tuple[float, float, float] | None:
     found = choices(at, me, other, physics).safety
     if found is None:
         return None
-    here = Standing(at.table, at.discipline, placed(at, found.cue), at.due)
+    here = Standing(at.table, at.discipline, placed(at, found.cue), at.group_on)
     rng = np.random.default_rng(number)
     rows = np.zeros((RANDOM, 5))
     rows[:, 0], rows[:, 1] = rng.uniform(0.4, 4.0, RANDOM), rng.uniform(-np.pi, np.pi, RANDOM)

@@ -22,7 +22,7 @@ SOLIDS, STRIPES = [str(n) for n in range(1, 8)], [str(n) for n in range(9, 16)]
 
 
 def standing(discipline: str, seed: int, count: int | None = None) -> Standing:
-    """A fresh layout of the game with what is due to the player at the table; `count`: balls of nine-ball,
+    """A fresh layout of the game with the group that is on; `count`: balls of nine-ball,
     or reds."""
     rng = random.Random(seed)
     if discipline == "snooker":
@@ -56,16 +56,20 @@ def snooker_standing(seed: int, reds: int) -> Standing:
     """A frame with so many reds, or some colours of the end, at any score that leaves it open."""
     rng = random.Random(f"{seed} frame")
     layout = frame(seed, reds, SNOOKER_TABLE)
-    due = "end" if not reds else rng.choice(("red", "red", "colour"))
+    group_on = "end" if not reds else rng.choice(("red", "red", "colour"))
     if not reds:
         layout = layout.without(COLOURS[: rng.randint(0, len(COLOURS) - 1)])
-    most = OPEN_SCORE * points_left(layout, due)
+    most = OPEN_SCORE * points_left(layout, group_on)
     return Standing(
-        SNOOKER_TABLE, discipline="snooker", layout=layout, due=due, lead=round(rng.uniform(-most, most))
+        SNOOKER_TABLE,
+        discipline="snooker",
+        layout=layout,
+        group_on=group_on,
+        lead=round(rng.uniform(-most, most)),
     )
 
 
 def two_sides(at: Standing, first: str, second: str, coarser: float = 1.0) -> tuple[Seat, Seat]:
     """Two players of these levels with their maps."""
-    asked = Question(at.table, at.discipline, at.layout, at.due, PRESETS[first], Physics())
+    asked = Question(at.table, at.discipline, at.layout, at.group_on, PRESETS[first], Physics())
     return seats(asked, PRESETS[second], coarser)

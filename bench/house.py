@@ -54,9 +54,9 @@ def front_arrows() -> list[tuple[str, str]]:
     )  # fmt: skip
     modules = json.loads(told.stdout)["modules"]
     return [
-        (one["source"], other["resolved"])
-        for one in modules
-        for other in one["dependencies"]
+        (module["source"], other["resolved"])
+        for module in modules
+        for other in module["dependencies"]
         if other["resolved"].startswith("src/")
     ]
 

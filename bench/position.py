@@ -77,7 +77,7 @@ SOLIDS, STRIPES = [str(n) for n in range(1, 8)], [str(n) for n in range(9, 16)]
 
 
 def laid(discipline: str, number: int) -> tuple[Layout, str]:
-    """A fresh layout of the game, and what is due."""
+    """A fresh layout of the game, and the group that is on."""
     rng = random.Random(number)
     if discipline == "nine-ball":
         return scattered(number, rng.randint(1, 9))[0], ""
@@ -111,8 +111,8 @@ def follow_of(discipline: str, layout: Layout) -> Follow:
 
 
 def asked(trial: Trial, number: int, level: str) -> Question:
-    layout, due = laid(trial.discipline, number)
-    return Question(trial.table, trial.discipline, layout, due, PRESETS[level], Physics())
+    layout, group_on = laid(trial.discipline, number)
+    return Question(trial.table, trial.discipline, layout, group_on, PRESETS[level], Physics())
 
 
 def held(case: tuple[Trial, int, str]) -> tuple[float, float, float]:
@@ -183,11 +183,11 @@ def ahead(discipline: str) -> list[Row]:
     gaps, here = [], []
     for turn in range(AHEAD):
         if discipline == "snooker":
-            layout, due, few = frame(turn, 4, SNOOKER), "red", 4
+            layout, group_on, few = frame(turn, 4, SNOOKER), "red", 4
         else:
-            layout, due, few = strewn(turn, SOLIDS), "", 7
+            layout, group_on, few = strewn(turn, SOLIDS), "", 7
         table = SNOOKER if discipline == "snooker" else POOL
-        question = Question(table, discipline, layout, due, PRESETS["advanced"], Physics())
+        question = Question(table, discipline, layout, group_on, PRESETS["advanced"], Physics())
         short, whole = search(question, 1.5), search(question, 1.5, few=few)
         gaps.append(short.chart.smooth[0] - whole.chart.smooth[0])
         here.append(short.outlook().values[0] - whole.outlook().values[0])

@@ -76,9 +76,11 @@ def generated() -> Iterator[Row]:
     faults, slow, statuses = 0, 0, {}
     with running("demo") as made, made.talker() as talker:
         ids = ids_of(talker.get)
-        for one in requests(REQUESTS, seed(20), ids):
+        for request in requests(REQUESTS, seed(20), ids):
             try:
-                answer = talker.ask(one.method, one.path, one.body, {"Content-Type": one.content})
+                answer = talker.ask(
+                    request.method, request.path, request.body, {"Content-Type": request.content}
+                )
             except NoAnswer:
                 faults += 1
                 continue

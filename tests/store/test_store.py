@@ -50,8 +50,8 @@ def save(database: Address, club: int, rack: int, **changes: object) -> None:
 
 
 def changed(rack: StoredRack, index: int, **fields: object) -> write.ShotChange:
-    one = rack.shots[index]
-    return write.ShotChange(one.id, one.version, one.shape.model_copy(update=fields))
+    shot = rack.shots[index]
+    return write.ShotChange(shot.id, shot.version, shot.shape.model_copy(update=fields))
 
 
 def test_export_gives_back_the_imported_file(database: Address, club: int, stored: int) -> None:
@@ -250,15 +250,15 @@ def test_only_seated_players_can_shoot(database: Address, club: int, stored: int
 
 def test_a_player_with_shots_cannot_leave(database: Address, club: int, stored: int) -> None:
     with reading(database) as db:
-        one = read.recording(db, club, stored)
-    seats = [seat.player_id for seat in one.seats]
+        recording = read.recording(db, club, stored)
+    seats = [seat.player_id for seat in recording.seats]
     with pytest.raises(Refused, match="cannot leave"), writing(database) as db:
-        write.set_recording(db, club, stored, 1, one.match, one.table, seats[:1])
+        write.set_recording(db, club, stored, 1, recording.match, recording.table, seats[:1])
     with writing(database) as db:
-        write.set_recording(db, club, stored, 1, one.match, one.table, seats[::-1])
+        write.set_recording(db, club, stored, 1, recording.match, recording.table, seats[::-1])
         assert [s.player_id for s in read.recording(db, club, stored).seats] == seats[::-1]
     with pytest.raises(Conflict), writing(database) as db:
-        write.set_recording(db, club, stored, 1, one.match, one.table, seats)
+        write.set_recording(db, club, stored, 1, recording.match, recording.table, seats)
 
 
 def test_racks_move_up_and_down_and_come_back(database: Address, club: int, stored: int) -> None:

@@ -138,9 +138,9 @@ def _places(value: Any) -> Iterator[tuple[Any, Any]]:
     entries = (
         value.items() if isinstance(value, dict) else enumerate(value) if isinstance(value, list) else ()
     )
-    for key, one in list(entries):
+    for key, entry in list(entries):
         yield value, key
-        yield from _places(one)
+        yield from _places(entry)
 
 
 def ids_of(get: Callable[[str], Any]) -> Ids:
@@ -149,7 +149,11 @@ def ids_of(get: Callable[[str], Any]) -> Ids:
     recordings = [one["id"] for one in found]
     racks = [rack["id"] for one in found for rack in one["racks"]]
     players = [int(one["id"]) for one in get("/api/players")["players"]]
-    videos = [part["id"] for one in recordings for part in get(f"/api/recordings/{one}/video")["parts"]]
+    videos = [
+        part["id"]
+        for recording in recordings
+        for part in get(f"/api/recordings/{recording}/video")["parts"]
+    ]
     ids = Ids(
         {
             "recording_id": recordings, "rack_id": racks, "number": [1, 2], "player_id": players,

@@ -71,15 +71,15 @@ def test_a_change_in_one_rack_counts_the_racks_after_it_where_scores_cross(
 def test_another_set_up_another_level_and_removed_racks_are_counted_anew(
     client: FlaskClient, season: int, database: Address
 ) -> None:
-    one = client.get("/api/recordings/1").get_json()
-    body = {key: one[key] for key in ("match", "table", "version")}
+    held = client.get("/api/recordings/1").get_json()
+    body = {key: held[key] for key in ("match", "table", "version")}
     body["match"]["break_order"] = "alternate"
-    body["players"] = [int(player["id"]) for player in one["players"]]
+    body["players"] = [int(player["id"]) for player in held["players"]]
     assert client.put("/api/recordings/1", json=body).status_code == 200
     same_as_live(client)
     assert client.put("/api/players/1", json={"name": "Renamed", "level": "starter"}).status_code == 204
     same_as_live(client)
-    rack = one["racks"][0]
+    rack = held["racks"][0]
     assert client.delete(f"/api/racks/{rack['id']}?content={rack['content']}").status_code == 200
     same_as_live(client)
     client.delete("/api/recordings/1")

@@ -19,9 +19,11 @@ def test_no_generated_request_is_answered_by_a_fault(settings: Settings, databas
     client.application.extensions["runner"].wake = lambda: None  # asked for, and not worked out
     ids = ids_of(lambda path: client.get(path).get_json(force=True))
     statuses: dict[int, int] = {}
-    for one in requests(COUNT, 20, ids):
-        with client.open(one.path, method=one.method, data=one.body, content_type=one.content) as answer:
-            assert answer.status_code < 500, (one, answer.text)
+    for request in requests(COUNT, 20, ids):
+        with client.open(
+            request.path, method=request.method, data=request.body, content_type=request.content
+        ) as answer:
+            assert answer.status_code < 500, (request, answer.text)
             statuses[answer.status_code] = statuses.get(answer.status_code, 0) + 1
     assert sum(statuses.values()) == COUNT
     assert statuses[200] > COUNT / 10 and statuses[422] > COUNT / 20, statuses

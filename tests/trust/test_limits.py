@@ -108,7 +108,7 @@ def test_four_hundred_cues_become_shots_of_two_racks(
 ) -> None:
     where = part(database, club, recording)
     stamps = [f"00:{k // 60:02d}:{k % 60:02d}" for k in range(450, 850)]
-    text = "WEBVTT\n\n" + "\n\n".join(f"{one}.000 --> {one}.500\nat {one}" for one in stamps) + "\n"
+    text = "WEBVTT\n\n" + "\n\n".join(f"{stamp}.000 --> {stamp}.500\nat {stamp}" for stamp in stamps) + "\n"
     assert (
         client.post(f"/api/videos/{where}/vtt?rest=rack", data=text, content_type="text/vtt").status_code
         == 200
@@ -164,7 +164,7 @@ def test_a_damaged_shot_hides_nothing_and_is_shown_with_its_place(client: FlaskC
     place = client.get(f"/api/recordings/{late}").get_json()["damage"][0]
     assert (place["rack"], place["shot"]) == (1, 2) and place["words"].startswith("time_s (mark")
     shots = client.get(f"/api/recordings/{late}/racks/1").get_json()["rack"]["shots"]
-    assert [bool(one["damage"]) for one in shots] == [False, True, False, False, False]
+    assert [bool(shot["damage"]) for shot in shots] == [False, True, False, False, False]
     assert shots[1]["shot"]["plan"]["ball"] is not None  # what can be read is there
 
 
@@ -226,11 +226,11 @@ def test_a_damaged_set_up_is_told_and_mended_by_saving_it(
     client: FlaskClient, recording: int, database: Address
 ) -> None:
     damage(database, 'UPDATE recording SET race_to = 900, options = \'{"call": "loudly"}\'')
-    one = client.get(f"/api/recordings/{recording}").get_json()
-    assert {place["words"].split(":")[0] for place in one["damage"]} == {"race_to", "options.call"}
+    held = client.get(f"/api/recordings/{recording}").get_json()
+    assert {place["words"].split(":")[0] for place in held["damage"]} == {"race_to", "options.call"}
     assert client.get("/api/recordings").status_code == 200
-    body = {key: one[key] for key in ("match", "table", "version")}
-    body["players"] = [int(player["id"]) for player in one["players"]]
+    body = {key: held[key] for key in ("match", "table", "version")}
+    body["players"] = [int(player["id"]) for player in held["players"]]
     assert client.put(f"/api/recordings/{recording}", json=body).get_json()["damage"] == []
 
 

@@ -16,10 +16,10 @@ def test_every_game_reviews_the_racks_of_every_other(client: FlaskClient, number
         "recording"
     ]
     for discipline in DISCIPLINES:
-        one = client.get(f"/api/recordings/{made}").get_json()
+        held = client.get(f"/api/recordings/{made}").get_json()
         body = {
-            "version": one["version"], "match": one["match"] | {"discipline": discipline},
-            "table": one["table"], "players": [int(p["id"]) for p in one["players"]],
+            "version": held["version"], "match": held["match"] | {"discipline": discipline},
+            "table": held["table"], "players": [int(p["id"]) for p in held["players"]],
         }  # fmt: skip
         assert client.put(f"/api/recordings/{made}", json=body).status_code == 200
         desk = client.get(f"/api/recordings/{made}/racks/1")

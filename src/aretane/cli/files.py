@@ -73,8 +73,8 @@ def _give(address: Address, recording_id: int | None, to: str | None) -> None:
     with reading(address) as db:
         club_id = read.first_member(db).club_id
         if recording_id is None:
-            for one in facts.titles(db, club_id):
-                print(f"{one['id']:>5}  {one['played_on'] or '          '}  {one['title']}")
+            for title in facts.titles(db, club_id):
+                print(f"{title['id']:>5}  {title['played_on'] or '          '}  {title['title']}")
             return
         text = mf.write(match_file(read.recording(db, club_id, recording_id)))
     if to is None:

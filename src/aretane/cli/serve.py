@@ -291,8 +291,8 @@ def tell_status(settings: Settings, *, demo: bool) -> bool:
     except (OSError, ValueError):
         print("  pages: no answer")
         return False
-    for one in troubles:
-        print(f"  {one['what']}, for {one['seconds']:.0f} s: {one['words']}")
+    for trouble in troubles:
+        print(f"  {trouble['what']}, for {trouble['seconds']:.0f} s: {trouble['words']}")
     if well and not troubles:
         print("  all is well")
     return well and not troubles

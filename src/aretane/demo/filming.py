@@ -82,12 +82,12 @@ def _timed(watched: list[Watched], rng: random.Random) -> tuple[list[int], list[
 
 
 def _pictures(camera: Camera, table: Table, times: list[int], shots: list[Timed]) -> Iterator[Picture]:
-    paths = [_paths(one.shot) for one in shots]
+    paths = [_paths(shot.shot) for shot in shots]
     kept: Picture | None = None
     seen: object = None
     for time in times:
         now = time / 1000
-        index = max((k for k, one in enumerate(shots) if one.struck <= now), default=-1)
+        index = max((k for k, shot in enumerate(shots) if shot.struck <= now), default=-1)
         coming = shots[index + 1] if index + 1 < len(shots) else None
         if index >= 0 and now < shots[index].still:
             balls, aim = _at(paths[index], now - shots[index].struck), None
@@ -96,7 +96,7 @@ def _pictures(camera: Camera, table: Table, times: list[int], shots: list[Timed]
             balls = _rest(shots, index, put_back)
             aims = coming is not None and put_back and now >= coming.struck - AIMING
             aim = _aim(paths[index + 1]) if aims and coming is not None else None
-        state = (tuple(sorted(balls.items(), key=lambda one: one[0])), aim)
+        state = (tuple(sorted(balls.items(), key=lambda ball: ball[0])), aim)
         if kept is None or state != seen:
             kept, seen = camera.picture(balls, aim), state
         yield kept
@@ -105,17 +105,17 @@ def _pictures(camera: Camera, table: Table, times: list[int], shots: list[Timed]
 Path3 = tuple[list[float], list[float], list[float]]
 
 
-def _paths(one: Watched) -> dict[str, Path3 | Point]:
+def _paths(watched: Watched) -> dict[str, Path3 | Point]:
     """Of each ball its times, xs and ys; a place for one that does not move."""
-    moved = set(one.motion.trace.moved())
+    moved = set(watched.motion.trace.moved())
     found: dict[str, Path3 | Point] = {}
-    for ball, at in one.before.places:
+    for ball, at in watched.before.places:
         if ball not in moved:
             found[ball] = at
             continue
-        points = one.motion.trace.path(ball, STEP)
+        points = watched.motion.trace.path(ball, STEP)
         found[ball] = ([t for t, _ in points], [p.x for _, p in points], [p.y for _, p in points])
-    gone = {ball for ball, _ in one.motion.potted} | set(one.motion.off_table)
+    gone = {ball for ball, _ in watched.motion.potted} | set(watched.motion.off_table)
     for ball in gone:
         path = found[ball]
         assert not isinstance(path, Point)

@@ -183,9 +183,12 @@ def foul_of(motion: Motion, layout: Layout, ball: str, is_break: bool = False) -
     if is_break:
         reached = sum(count > 0 for name, count in motion.rails.items() if name != CUE)
         return None if reached >= 4 else "illegal-break"
-    hit = next(one.time for one in motion.trace.happenings() if one.kind == "ball")
+    hit = next(happening.time for happening in motion.trace.happenings() if happening.kind == "ball")
     return (
         None
-        if any(one.kind in ("rail", "jaw") and one.time > hit for one in motion.trace.happenings())
+        if any(
+            happening.kind in ("rail", "jaw") and happening.time > hit
+            for happening in motion.trace.happenings()
+        )
         else "no-rail"
     )

@@ -84,7 +84,7 @@ def read(text: str) -> Vtt:
         faults.append(
             VttFault(1, f"only the first {MOST_CUES} of {len(cues)} cues are read: split the file")
         )
-    kept = sorted(cues[:MOST_CUES], key=lambda one: one.start)
+    kept = sorted(cues[:MOST_CUES], key=lambda cue: cue.start)
     return Vtt(tuple(kept), tuple(faults), any("chapters" in line.lower() for line in header))
 
 

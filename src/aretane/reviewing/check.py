@@ -39,19 +39,19 @@ def check(database: Address, club_id: int, report: Callable[[int, int], object])
     report(len(ids), len(ids))
 
 
-def _of_recording(one: Recording) -> Iterator[Finding]:
-    name = f"recording {one.id} ({one.match.title})"
-    for words in one.damage:
+def _of_recording(recording: Recording) -> Iterator[Finding]:
+    name = f"recording {recording.id} ({recording.match.title})"
+    for words in recording.damage:
         yield Finding("damaged", f"{name}, set-up", words)
-    numbers = [rack.number for rack in one.racks]
+    numbers = [rack.number for rack in recording.racks]
     if numbers != list(range(1, len(numbers) + 1)):
         found = ", ".join(map(str, numbers))
         yield Finding("contradiction", name, f"its racks are numbered {found}")
-    for rack in one.racks:
+    for rack in recording.racks:
         yield from _damage(f"{name}, rack {rack.number}", rack)
     try:
-        around = scene(one)
-        for rack, carried in chained(around, one.racks):
+        around = scene(recording)
+        for rack, carried in chained(around, recording.racks):
             for flag in review_stored(around, rack, carried).flags:
                 place = f"{name}, rack {rack.number}, shot {flag.shot + 1}"
                 yield Finding("contradiction", place, flag.words)

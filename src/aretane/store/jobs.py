@@ -105,7 +105,7 @@ def take(db: Db, rack: RackKey, current: Sequence[Sequence[str]], holder: str) -
     them has become of no interest and is dropped.
     """
     rows = list(sql.free_in_rack(db, club_id=rack.club_id, rack_id=rack.rack_id, longest=LONGEST))
-    free = {row["content"] for row in rows if row["due"]}
+    free = {row["content"] for row in rows if row["may_start"]}
     of_rack = {content for piece in current for content in piece}
     for row in rows:
         if row["content"] not in of_rack:

@@ -19,14 +19,16 @@ def in_mm(place: Point) -> tuple[float, float]:
 
 def path_view(trace: Trace, ball: str) -> w.PathView:
     """A ball's path: [seconds, x mm, y mm], with the cushions it met."""
-    rails = [one for one in trace.happenings() if one.ball == ball and one.kind == "rail"]
+    rails = [
+        happening for happening in trace.happenings() if happening.ball == ball and happening.kind == "rail"
+    ]
     return w.PathView(
         ball=ball,
         points=[
             (round(t, 4), round(mm(at.x), 1), round(mm(at.y), 1)) for t, at in trace.path(ball, SPACING)
         ],
         rails=len(rails),
-        falls=any(one.ball == ball and one.kind == "drop" for one in trace.happenings()),
+        falls=any(happening.ball == ball and happening.kind == "drop" for happening in trace.happenings()),
     )
 
 

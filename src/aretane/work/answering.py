@@ -29,10 +29,10 @@ _maps = Kept(MAPS)
 def answer(piece: Sequence[Work]) -> list[Found]:
     """One piece of work, its shots one after the other."""
     return [
-        decision(one, threads=1, kept=_maps)
-        if isinstance(one, ChoiceQuestion)
-        else appraise(*one, threads=1, kept=_maps)
-        for one in piece
+        decision(work, threads=1, kept=_maps)
+        if isinstance(work, ChoiceQuestion)
+        else appraise(*work, threads=1, kept=_maps)
+        for work in piece
     ]
 
 

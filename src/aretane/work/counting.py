@@ -86,7 +86,9 @@ class Counting:
             if key in self._troubles:
                 raise self._troubles.pop(key)
             count = self._counts.get(key)
-            first = count is None or [one.name for one in count.pieces] != [one.name for one in pieces]
+            first = count is None or [piece.name for piece in count.pieces] != [
+                piece.name for piece in pieces
+            ]
             if count is None or first:
                 if count is not None:
                     count.given_up = True
@@ -114,11 +116,11 @@ class Counting:
             return count is not None
 
     def _all(self, pieces: Sequence[Piece]) -> list[Any] | None:
-        if any(one.name not in self._kept for one in pieces):
+        if any(piece.name not in self._kept for piece in pieces):
             return None
-        for one in pieces:
-            self._kept.move_to_end(one.name)
-        return [self._kept[one.name][0] for one in pieces]
+        for piece in pieces:
+            self._kept.move_to_end(piece.name)
+        return [self._kept[piece.name][0] for piece in pieces]
 
     def _progress(self, key: Hashable, count: _Count) -> Progress:
         before = list(self._counts).index(key) if key in self._counts else 0
@@ -150,20 +152,20 @@ class Counting:
 
     def _count(self, count: _Count) -> None:
         count.began = count.began or time.monotonic()
-        own = {one.name for one in count.pieces}
+        own = {piece.name for piece in count.pieces}
 
         def wanted() -> bool:
             if time.monotonic() - count.asked_at > FORGOTTEN_AFTER:
                 count.given_up = True
             return not count.given_up
 
-        for number, one in enumerate(count.pieces, start=1):
+        for number, piece in enumerate(count.pieces, start=1):
             if not wanted():
                 raise Gone("nobody asks for it any more")
-            if one.name not in self._kept:
-                part = self._aside.run(one.function, *one.given, seconds=PART_SECONDS, wanted=wanted)
+            if piece.name not in self._kept:
+                part = self._aside.run(piece.function, *piece.given, seconds=PART_SECONDS, wanted=wanted)
                 count.fresh += 1
-                self._keep(one, part, own)
+                self._keep(piece, part, own)
             count.done = number
 
     def _keep(self, piece: Piece, part: Any, own: set[Hashable]) -> None:

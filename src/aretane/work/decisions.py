@@ -49,10 +49,10 @@ def _asked(scene: Scene, step: Step) -> AskedDecision:
     left = step.after
     if left is not None and step.next_state.ball_in_hand:
         left = left.without((CUE,))
-    one = ChoiceQuestion(
+    asking = ChoiceQuestion(
         asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
         left if seen is not None and hands_over else None, _lead(scene, step),
         fouls_of(scene, state, shot.shooter), needs_of(scene, state, shot.shooter),
     )  # fmt: skip
-    content = hashlib.sha256(repr((MODEL, one)).encode()).hexdigest()
-    return AskedDecision(one, content, "")
+    content = hashlib.sha256(repr((MODEL, asking)).encode()).hexdigest()
+    return AskedDecision(asking, content, "")

@@ -104,13 +104,15 @@ def pieces_of(db: Db, rack: RackKey) -> list[dict[str, Work]]:
         return []
     around = scene(recording)
     carried = carried_into(around, recording.racks, stored.number)
-    steps = replayed(around, head_of(stored), [one.shape for one in stored.shots], carried)[1]
+    steps = replayed(around, head_of(stored), [shot.shape for shot in stored.shots], carried)[1]
     visits: list[dict[str, Work]] = [
         {one.content: (one.question, one.plan) for one in visit if one.question is not None}
         for visit in by_visit(questions(around, steps))
     ]
     decided: list[dict[str, Work]] = [
-        {one.content: one.question} for one in decision_questions(around, steps) if one.question is not None
+        {decision_question.content: decision_question.question}
+        for decision_question in decision_questions(around, steps)
+        if decision_question.question is not None
     ]
     return visits + decided
 

@@ -167,7 +167,7 @@ def test_an_aim_is_found_for_every_way_and_does_what_it_says(way: str) -> None:
     assert 0.005 < found.value < 1.0
     motion = play(POOL, layout, found.strike)
     assert dict(motion.potted).get("1") == pocket
-    met = [one for one in motion.trace.happenings() if one.kind in ("ball", "rail")]
+    met = [happening for happening in motion.trace.happenings() if happening.kind in ("ball", "rail")]
     if way in ("combination", "carom"):
         assert motion.first_hit == "2"
     elif way == "kick":

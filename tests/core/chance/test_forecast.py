@@ -53,7 +53,7 @@ def test_stun_arrives_without_spin() -> None:
     assert stun_height(1.0, 2.0, STANDARD) is None
     full = lay(cue=(0.5, 0.635), b1=(0.8 + 2 * POOL.ball_radius, 0.635))
     motion = play(POOL, full, Strike(2.0, 0.0, 0.0, height))
-    met = next(one for one in motion.trace.happenings() if one.kind == "ball")
+    met = next(happening for happening in motion.trace.happenings() if happening.kind == "ball")
     moved = motion.after.cue
     assert moved is not None and moved.distance(met.place) < 0.02  # a full stun hit stops dead
 

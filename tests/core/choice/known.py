@@ -10,18 +10,18 @@ Places = dict[str, tuple[float, float]]
 
 @dataclass(frozen=True)
 class Known:
-    """A position, what is due, the two players' levels, whether to attack, and why."""
+    """A position, the group that is on, the two players' levels, whether to attack, and why."""
 
     why: str
     attack: bool
     places: Places
-    due: str = ""
+    group_on: str = ""
     me: str = "strong"
     other: str = "strong"
 
     @property
     def discipline(self) -> str:
-        return "eight-ball" if self.due else "nine-ball"
+        return "eight-ball" if self.group_on else "nine-ball"
 
 
 KNOWN = (
@@ -48,13 +48,13 @@ KNOWN = (
            "7": (2.3, 0.9)}),
     Known("the 8 over the pocket with nothing else to pot", True,
           {"cue": (1.0, 0.6), "8": (2.48, 0.06), "9": (0.5, 1.0), "10": (1.8, 0.9), "12": (0.4, 0.3)},
-          due="solids"),
+          group_on="solids"),
     Known("one of the group over a pocket, then the 8 over another", True,
           {"cue": (1.0, 0.6), "3": (0.06, 1.21), "8": (2.48, 0.06), "10": (1.8, 0.9), "12": (0.4, 0.3)},
-          due="solids"),
+          group_on="solids"),
     Known("two of the group open and the 8 open, the other one ball from winning", True,
           {"cue": (1.0, 0.6), "3": (0.5, 0.2), "4": (2.2, 1.1), "8": (2.0, 0.3), "10": (0.06, 0.07)},
-          due="solids", me="advanced"),
+          group_on="solids", me="advanced"),
     Known("much the stronger player, an easy pot with a run behind it", True,
           {"cue": (0.7, 0.5), "7": (0.3, 0.25), "8": (2.2, 0.2), "9": (2.3, 1.0)},
           me="professional", other="starter"),
@@ -75,10 +75,10 @@ KNOWN = (
           other="advanced"),
     Known("of the group only a ball that does not pass", False,
           {"cue": (0.4, 0.635), "2": (2.5, 0.6), "8": (1.9, 0.2), "9": (2.43, 0.56), "11": (2.3, 0.6),
-           "12": (1.5, 0.3)}, due="solids", me="regular"),
+           "12": (1.5, 0.3)}, group_on="solids", me="regular"),
     Known("the group's last ball behind a wall of the other's, the other far from done", False,
           {"cue": (0.3, 0.3), "3": (2.5, 1.0), "8": (0.4, 1.1), "9": (2.4, 0.95), "11": (2.42, 0.88),
-           "12": (2.0, 1.0), "13": (1.5, 0.6)}, due="solids", me="regular"),
+           "12": (2.0, 1.0), "13": (1.5, 0.6)}, group_on="solids", me="regular"),
     Known("a long thin cut into a half-open pocket under a stronger opponent", False,
           {"cue": (0.15, 0.2), "6": (2.3, 0.5), "7": (2.45, 0.28), "8": (2.15, 0.6), "9": (2.2, 0.42)},
           me="starter", other="advanced"),

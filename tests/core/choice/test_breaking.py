@@ -37,7 +37,7 @@ def test_a_pot_that_meets_the_cluster_is_found_and_frees_its_balls() -> None:
     (draft, *_) = break_outs(TIED, players()[0], Physics())
     assert draft.kind == "pot" and draft.called is not None and draft.called[0] == "1"
     after = play(TABLE, TIED.layout, draft.strike, Physics()).after
-    assert [one.balls for one in clusters(TABLE, TIED.layout)] == [("4", "7")]
+    assert [cluster.balls for cluster in clusters(TABLE, TIED.layout)] == [("4", "7")]
     assert "1" not in after and clusters(TABLE, after) == ()
     assert Valuing(TIED, *players(), Physics()).rough(draft).made.share > LIKELY / 2
 
@@ -45,7 +45,7 @@ def test_a_pot_that_meets_the_cluster_is_found_and_frees_its_balls() -> None:
 def test_without_a_cluster_or_before_a_group_is_chosen_there_is_none() -> None:
     apart = replace(TIED, layout=TIED.layout.without(["7"]))
     assert break_outs(apart, players()[0], Physics()) == []
-    open_table = replace(TIED, discipline="eight-ball", due="open")
+    open_table = replace(TIED, discipline="eight-ball", group_on="open")
     assert break_outs(open_table, players()[0], Physics()) == []
 
 
@@ -73,7 +73,7 @@ def test_now_and_later_are_both_told_and_weighed_in_words() -> None:
     words = break_out_words(found())
     assert words.startswith("Break-out now, by the 1: the 4 and the 7 free, ") and words.endswith(" Later.")
     assert f"{round(100 * now.value)} %" in words and f"{round(100 * later.value)} %" in words
-    one_way = replace(found(), options=tuple(one for one in found().options if one is not now))
+    one_way = replace(found(), options=tuple(option for option in found().options if option is not now))
     assert break_out_words(one_way) == ""
 
 

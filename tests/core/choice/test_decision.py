@@ -54,8 +54,10 @@ def test_the_safety_played_is_an_option_and_what_it_left_is_judged() -> None:
     at = standing({CUE: (0.6, 0.6), "7": (1.5, 0.62), "8": (0.8, 0.2), "9": (2.2, 0.9)})
     asked = replace(ASKED, layout=at.layout)
     seen, left = seen_of(Strike(1.3, 0.05), at)
-    one = ChoiceQuestion(asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen, left=left)
-    found = decision(one)
+    choice_question = ChoiceQuestion(
+        asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen, left=left
+    )
+    found = decision(choice_question)
     assert found.made is not None and found.how == "best"
     assert found.options[found.made].ball is None
     assert found.left is not None and 0.0 < found.left.chance < 1.0

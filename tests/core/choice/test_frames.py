@@ -29,17 +29,17 @@ COARSE = 1.6
 
 @dataclass(frozen=True)
 class Known:
-    """A position on a twelve-foot table (m; baulk at x = 0), what is due, whether to attack, and why."""
+    """A position on a twelve-foot table (m; baulk at x = 0), the group on, whether to attack, and why."""
 
     why: str
     attack: bool
-    due: str
+    group_on: str
     places: tuple[tuple[str, Point], ...]
     level: str = "strong"
 
     @property
     def standing(self) -> Standing:
-        return Standing(TABLE, "snooker", Layout.of(dict(self.places)), self.due)
+        return Standing(TABLE, "snooker", Layout.of(dict(self.places)), self.group_on)
 
 
 def table(
@@ -68,7 +68,7 @@ KNOWN = (
 
 @lru_cache(maxsize=8)
 def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Seat, Seat]:
-    asked = Question(TABLE, "snooker", at.layout, at.due, PRESETS[me], Physics())
+    asked = Question(TABLE, "snooker", at.layout, at.group_on, PRESETS[me], Physics())
     return seats(asked, PRESETS[other], COARSE)
 
 
@@ -80,8 +80,8 @@ def ask(at: Standing, me: str = "strong", other: str = "strong", threads: int = 
 def test_a_frame_with_a_known_answer(known: Known) -> None:
     found = ask(known.standing, known.level, known.level)
     assert (found.options[0].called is not None) == known.attack
-    assert all(0.0 <= one.value <= 1.0 for one in found.options)
-    assert not any(one.kind in ("jump", "foul", "push-out") for one in found.options)
+    assert all(0.0 <= option.value <= 1.0 for option in found.options)
+    assert not any(option.kind in ("jump", "foul", "push-out") for option in found.options)
 
 
 def test_the_lead_counts() -> None:

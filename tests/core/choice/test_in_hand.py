@@ -25,7 +25,7 @@ RING = ("1", "2", "3", "4", "5", "6")
 
 
 def two(at: Standing) -> tuple[Seat, Seat]:
-    asked = Question(at.table, at.discipline, at.layout, at.due, PRESETS["strong"], Physics())
+    asked = Question(at.table, at.discipline, at.layout, at.group_on, PRESETS["strong"], Physics())
     return seats(asked, PRESETS["regular"], 2.0)
 
 
@@ -99,9 +99,9 @@ def stirred(layout: Layout, rng: Random) -> Layout:
 
 def test_with_every_run_blocked_a_foul_leaves_no_more_than_a_legal_miss() -> None:
     """The other gains by ball in hand, however little there is to run (a fact of the rules)."""
-    at = replace(shut_in(), due="solids").with_cue(Point(2.2, 1.1))
+    at = replace(shut_in(), group_on="solids").with_cue(Point(2.2, 1.1))
     found = choices(at, *two(at), Physics(), settle=False)
-    both = [one for one in found.options if one.foul.share >= 0.1 and one.missed.share >= 0.1]
+    both = [option for option in found.options if option.foul.share >= 0.1 and option.missed.share >= 0.1]
     assert both
     for one in both:
         assert one.foul.equity is not None and one.missed.equity is not None
@@ -109,10 +109,10 @@ def test_with_every_run_blocked_a_foul_leaves_no_more_than_a_legal_miss() -> Non
 
 
 def test_the_other_answers_a_foul_too(monkeypatch: pytest.MonkeyPatch) -> None:
-    at = replace(shut_in(), due="solids").with_cue(Point(2.2, 1.1))
+    at = replace(shut_in(), group_on="solids").with_cue(Point(2.2, 1.1))
     me, other = two(at)
     found = choices(at, me, other, Physics(), settle=False)
-    fouled = next(one for one in found.options if one.foul.share >= 0.1)
+    fouled = next(option for option in found.options if option.foul.share >= 0.1)
     answered = Valuing(at, me, other, Physics()).fine(drafted(fouled))
     monkeypatch.setattr(valuing, "FOULED", 2.0)
     glanced = Valuing(at, me, other, Physics()).fine(drafted(fouled))

@@ -8,7 +8,7 @@ from .test_options import ask, standing
 
 @pytest.mark.parametrize("known", KNOWN[::3], ids=lambda one: one.why)
 def test_a_position_with_a_known_answer(known: Known) -> None:
-    at = standing(known.places, known.discipline, known.due)
+    at = standing(known.places, known.discipline, known.group_on)
     best = ask(at, known.me, known.other, True, 2).options[0]
     assert (best.called is not None) == known.attack
 

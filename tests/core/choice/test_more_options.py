@@ -95,7 +95,7 @@ def test_a_foul_given_away_is_one_and_keeps_the_cue_ball() -> None:
 def test_a_ball_in_hand_is_put_where_it_may_lie(hand: str) -> None:
     at = standing({CUE: (0.04, 1.15), "8": (2.2, 0.3), "9": (1.4, 0.6)})
     found = choices(at, *both(at), Physics(), settle=False, may=May(hand=hand))  # type: ignore[arg-type]
-    moved = [one for one in found.options if one.cue != Point(0.04, 1.15)]
+    moved = [option for option in found.options if option.cue != Point(0.04, 1.15)]
     assert moved
     if hand == "behind-line":
         assert all(one.cue.x <= TABLE.head_string for one in moved)
@@ -106,7 +106,10 @@ def test_a_ball_in_hand_is_put_where_it_may_lie(hand: str) -> None:
 def test_a_push_out_is_listed_only_where_it_is_allowed() -> None:
     at = standing({CUE: (0.9, 0.6), "8": (1.25, 0.6), "5": (1.9, 0.6), "9": (2.3, 1.1)})
     kinds = [
-        {one.kind for one in choices(at, *both(at), Physics(), settle=False, may=May(push=push)).options}
+        {
+            option.kind
+            for option in choices(at, *both(at), Physics(), settle=False, may=May(push=push)).options
+        }
         for push in (False, True)
     ]
     assert "push-out" not in kinds[0] and "push-out" in kinds[1]

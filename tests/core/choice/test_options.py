@@ -24,15 +24,17 @@ COARSE = 2.0
 
 
 def standing(
-    places: dict[str, tuple[float, float]], discipline: str = "nine-ball", due: str = ""
+    places: dict[str, tuple[float, float]], discipline: str = "nine-ball", group_on: str = ""
 ) -> Standing:
     """The balls at places in m."""
-    return Standing(TABLE, discipline, Layout.of({ball: Point(*at) for ball, at in places.items()}), due)
+    return Standing(
+        TABLE, discipline, Layout.of({ball: Point(*at) for ball, at in places.items()}), group_on
+    )
 
 
 def both(at: Standing, me: str = "strong", other: str = "strong") -> tuple[Seat, Seat]:
     """Two players of these levels with coarse maps."""
-    asked = Question(TABLE, at.discipline, at.layout, at.due, PRESETS[me], Physics())
+    asked = Question(TABLE, at.discipline, at.layout, at.group_on, PRESETS[me], Physics())
     return seats(asked, PRESETS[other], COARSE)
 
 
@@ -236,17 +238,17 @@ def test_a_pot_may_be_told_by_two_routes_that_lead_elsewhere() -> None:
     at = standing({CUE: (0.9, 0.5), "7": (0.45, 0.3), "8": (1.9, 0.95), "9": (2.2, 0.3)})
     found = ask(at, "advanced", "advanced", True, 2)
     pots = [one for one in found.options if one.called is not None and one.called[0] == "7"]
-    twins = [one for one in pots if sum(two.called == one.called for two in pots) == 2]
+    twins = [pot for pot in pots if sum(two.called == pot.called for two in pots) == 2]
     assert len(twins) == 2
-    first, second = (one.motion.after.cue for one in twins)
+    first, second = (twin.motion.after.cue for twin in twins)
     assert first is not None and second is not None and first.distance(second) >= ROUTES_APART
-    assert all(route_words(found, one) for one in twins)
+    assert all(route_words(found, twin) for twin in twins)
     lone = [one for one in found.options if one.called is not None and one not in twins]
     assert not any(route_words(found, one) for one in lone)
     faster = replace(twins[0], strike=replace(twins[0].strike, speed=twins[0].strike.speed + 0.4))
     same = Choices((twins[0], faster), True)
     assert [route_words(same, one).split(", ")[-1] for one in same.options] == ["softer", "harder"]
-    assert all(sum(two.called == one.called for two in pots) <= SAME_POT for one in pots)
+    assert all(sum(two.called == pot.called for two in pots) <= SAME_POT for pot in pots)
 
 
 def test_the_best_safety_is_told_though_many_pots_are_worth_more() -> None:

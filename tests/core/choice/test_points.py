@@ -126,7 +126,7 @@ def chain(mine: tuple[float, float], theirs: tuple[float, float], then: int, a: 
     who is at the table, whether a visit begins, points needed."""
     states = [(who, new, m, t) for who in (0, 1) for new in (0, 1) for m in range(1, a + 1)
               for t in range(1, b + 1)]  # fmt: skip
-    row = {one: k for k, one in enumerate(states)}
+    row = {state: k for k, state in enumerate(states)}
     left, right = np.eye(len(states)), np.zeros(len(states))
     for (who, new, m, t), k in row.items():
         makes = (mine, theirs)[who][m + t <= then] * (STARTS if new else 1.0)
@@ -226,7 +226,7 @@ def standing(known: Known) -> Standing:
 def test_a_position_with_a_known_answer(known: Known) -> None:
     found = ask(standing(known), known.level)
     assert found.settled
-    told = [(one.kind, one.called, round(one.value, 3)) for one in found.options]
+    told = [(option.kind, option.called, round(option.value, 3)) for option in found.options]
     assert verdict(found) == ("close" if known.close else "attack" if known.attack else "safety"), told
     assert (found.options[0].called is not None) == known.attack, told
 

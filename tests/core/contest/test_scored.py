@@ -3,7 +3,7 @@
 import numpy as np
 import pytest
 
-from aretane.core.contest.scored import balls_on, due_after, due_of, level, points, points_left
+from aretane.core.contest.scored import balls_on, first_group, level, next_group, points, points_left
 from aretane.core.contest.turn import Called, Standing, after, judged
 from aretane.core.contest.verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
 from aretane.core.equipment.balls import COLOURS
@@ -42,14 +42,14 @@ def foul_of(motion: object, first: str | None, on: tuple[str, ...], gone: bool, 
     return "no-contact" if first is None else None if first in on else "wrong-ball-first"
 
 
-@pytest.mark.parametrize("due", ["red", "colour"])
-def test_points_and_the_next_player_agree_with_the_rules_of_the_log(due: str) -> None:
-    hanging, other = ("r1", "pink") if due == "red" else ("pink", "r1")
+@pytest.mark.parametrize("group_on", ["red", "colour"])
+def test_points_and_the_next_player_agree_with_the_rules_of_the_log(group_on: str) -> None:
+    hanging, other = ("r1", "pink") if group_on == "red" else ("pink", "r1")
     layout = frame(4, 3, TABLE).changed(
         {hanging: NEAR_POCKET, other: Point(1.9, 0.6), CUE: Point(2.4, 0.5)}
     )
-    at = Standing(TABLE, "snooker", layout, due, 11.0)
-    called: Called = None if due == "red" else ("pink", "foot-right")
+    at = Standing(TABLE, "snooker", layout, group_on, 11.0)
+    called: Called = None if group_on == "red" else ("pink", "foot-right")
     rows = strikes(5)
     ends = play_many(TABLE, layout, rows)
     seen = set()
@@ -57,7 +57,7 @@ def test_points_and_the_next_player_agree_with_the_rules_of_the_log(due: str) ->
         motion = play(TABLE, layout, Strike(*rows[k]))
         log = Log("snooker", ["r1", "r2", "r3", "r4", *COLOURS])
         log.play("bea", ball="r4")  # bea misses, and ann comes to the table
-        if due == "colour":
+        if group_on == "colour":
             log.play("ann", "r4")
         before = log.state.score("ann") - log.state.score("bea")
         on = at.on if called is None else (called[0],)
@@ -75,11 +75,11 @@ def test_points_and_the_next_player_agree_with_the_rules_of_the_log(due: str) ->
         seen.add(int(verdict))
         if verdict == AGAIN:
             assert state.turn == {"ann"} and then.lead == 11.0 + swing
-            assert then.due == ("colour" if due == "red" else "red")
+            assert then.group_on == ("colour" if group_on == "red" else "red")
         else:
             assert verdict in (OVER, FOUL) and (verdict == FOUL) == (foul is not None or swing < 0)
             assert then.lead == -(11.0 + swing), (foul, motion.potted, touched)
-            assert then.due == "red"
+            assert then.group_on == "red"
         assert then.in_hand == (CUE not in motion.after)
         assert all(colour in then.layout for colour in COLOURS)
     assert {AGAIN, OVER, FOUL} <= seen
@@ -121,7 +121,7 @@ def test_a_colour_on_that_no_one_named_is_the_one_hit_first() -> None:
     ends = play_many(TABLE, layout, np.array([[0.8, aim, 0.0, 0.0, 0.0], [0.8, 0.0, 0.0, 0.0, 0.0]]))
     assert judged(at, ends)[0] == OVER
     assert judged(at, ends, ("pink", "foot-right"))[0] == FOUL
-    assert points(at.due, at.on, ends, 0, ("pink", "foot-right")) == 6.0
+    assert points(at.group_on, at.on, ends, 0, ("pink", "foot-right")) == 6.0
 
 
 def test_a_frame_holds_147_points_and_27_at_the_end() -> None:
@@ -132,10 +132,10 @@ def test_a_frame_holds_147_points_and_27_at_the_end() -> None:
     assert points_left(Layout.of({"pink": SPOTS["pink"], "black": SPOTS["black"]}), "end") == 13.0
 
 
-def test_what_is_due() -> None:
+def test_which_group_is_on() -> None:
     colours = Layout.of(SPOTS)
-    assert due_of(colours) == "end" and due_of(colours.changed({"r1": Point(1, 1)})) == "red"
-    assert due_after("red", colours) == "colour" and due_after("colour", colours) == "end"
+    assert first_group(colours) == "end" and first_group(colours.changed({"r1": Point(1, 1)})) == "red"
+    assert next_group("red", colours) == "colour" and next_group("colour", colours) == "end"
     assert balls_on(["black", "blue", "r1"], "red") == ("r1",)
     assert balls_on(["black", "blue"], "end") == ("blue",)
     assert (level(1.0), level(0.0), level(-1.0)) == (1.0, 0.5, 0.0)

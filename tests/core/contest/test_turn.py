@@ -145,8 +145,8 @@ def test_an_open_table_takes_the_group_of_the_ball_that_was_called() -> None:
     ]  # fmt: skip
     assert found
     k, ends = found[0]
-    assert after(at, ends, k, AGAIN, called).due == GROUPS["2"]
-    assert after(at, ends, k, OVER, None).due == "open"
+    assert after(at, ends, k, AGAIN, called).group_on == GROUPS["2"]
+    assert after(at, ends, k, OVER, None).group_on == "open"
 
 
 def test_the_third_foul_in_a_row_loses_the_rack_where_it_counts() -> None:

@@ -33,7 +33,7 @@ def test_fixed_balls_stand_where_the_rules_say() -> None:
         at = layout.get(ball)
         assert at is not None and at.y == pytest.approx(table.width / 2)
         assert at.x - table.foot_spot.x == pytest.approx(2 * step, abs=1e-4)
-    corners = sorted(eight.places, key=lambda one: (one[1].x, one[1].y))[-5:]
+    corners = sorted(eight.places, key=lambda place: (place[1].x, place[1].y))[-5:]
     assert {GROUPS[corners[0][0]], GROUPS[corners[-1][0]]} == {"solids", "stripes"}
 
 

@@ -76,27 +76,27 @@ def test_a_diamond_along_the_long_rail_is_half_a_number_and_the_count_adds_up() 
 def test_on_a_table_without_losses_a_sliding_ball_follows_the_mirror() -> None:
     free = replace(IDEAL, sliding=1e-3, rolling=1e-2)
     level = replace(TABLE, jaws=replace(TABLE.jaws, nose=0.5))
-    one = kicks(asked({"cue": (0.5, 0.5), "5": (1.1, 0.5)}, physics=free, table=level))[0]
-    assert one.mirror.rails == ("right",)
-    assert one.off == pytest.approx(0.0, abs=0.002)
-    assert one.turned[0].came == pytest.approx(one.turned[0].left, abs=0.5 * pi / 180)
+    kick = kicks(asked({"cue": (0.5, 0.5), "5": (1.1, 0.5)}, physics=free, table=level))[0]
+    assert kick.mirror.rails == ("right",)
+    assert kick.off == pytest.approx(0.0, abs=0.002)
+    assert kick.turned[0].came == pytest.approx(kick.turned[0].left, abs=0.5 * pi / 180)
 
 
 def test_here_the_mirror_is_off_and_the_causes_are_told() -> None:
-    one = kicks(asked({"cue": (0.5, 0.5), "5": (1.5, 0.9)}, rails=1))[0]
-    assert one.off is not None and abs(one.off) > 0.005
-    assert {name for name, _ in one.effects} == {"rebound", "grip", "roll", "nose"}
-    assert max(abs(part) for _, part in one.effects) > 0.003
-    assert degrees(one.turned[0].came) > 0
+    kick = kicks(asked({"cue": (0.5, 0.5), "5": (1.5, 0.9)}, rails=1))[0]
+    assert kick.off is not None and abs(kick.off) > 0.005
+    assert {name for name, _ in kick.effects} == {"rebound", "grip", "roll", "nose"}
+    assert max(abs(part) for _, part in kick.effects) > 0.003
+    assert degrees(kick.turned[0].came) > 0
 
 
 def test_the_right_aim_hits_the_ball_after_its_rails() -> None:
     for rails in (1, 2, 3):
-        for one in kicks(
+        for kick in kicks(
             asked({"cue": (0.6, 0.35), "5": (1.7, 0.85), "8": (1.2, 0.6)}, rails=rails, speed=2.5)
         ):
-            if one.right is not None and one.right_motion is not None:
-                assert one.right_motion.first_hit == "5" and 0.0 < one.chance <= 1.0
+            if kick.right is not None and kick.right_motion is not None:
+                assert kick.right_motion.first_hit == "5" and 0.0 < kick.chance <= 1.0
 
 
 def test_a_bank_is_counted_into_its_pocket_and_the_right_aim_makes_it() -> None:

@@ -61,7 +61,7 @@ def test_a_pair_that_takes_a_side_pocket_is_tied_until_a_ball_passes_between() -
     layout = Layout.of({"cue": Point(0.3, 0.2), "1": MIDDLE, "2": beside})
     corners = [way for way in passages(TABLE, layout, "1") if not way.pocket.startswith("side")]
     assert all(way.open_share >= OPEN for way in corners)
-    assert [one.balls for one in clusters(TABLE, layout)] == [("1", "2")]
+    assert [cluster.balls for cluster in clusters(TABLE, layout)] == [("1", "2")]
     apart = Layout.of({"cue": Point(0.3, 0.2), "1": MIDDLE, "2": Point(MIDDLE.x, MIDDLE.y + 2.01 * WIDTH)})
     assert clusters(TABLE, apart) == ()
 

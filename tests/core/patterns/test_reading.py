@@ -36,17 +36,17 @@ TIED = Layout.of(
 )
 
 
-def asked(layout: Layout, discipline: str = "eight-ball", due: str = "solids") -> Question:
-    return Question(TABLE, discipline, layout, due, PRESETS["strong"], Physics())
+def asked(layout: Layout, discipline: str = "eight-ball", group_on: str = "solids") -> Question:
+    return Question(TABLE, discipline, layout, group_on, PRESETS["strong"], Physics())
 
 
 def test_only_the_players_balls_are_read_and_open_ones_are_insurance() -> None:
     reading = read(asked(TIED))
-    balls = {one.ball: one for one in reading.balls}
+    balls = {ball.ball: ball for ball in reading.balls}
     assert set(balls) == {"1", "2", "3", "6", "8"}  # the 9 is of the other group
     assert balls["3"].insurance and balls["3"].open_pockets >= 4 and not balls["3"].problem
     assert not balls["2"].insurance and not balls["6"].insurance
-    assert all(0.0 <= one.reach <= 1.0 for one in reading.balls)
+    assert all(0.0 <= ball.reach <= 1.0 for ball in reading.balls)
 
 
 def test_the_cluster_is_found_with_what_opens_it() -> None:
@@ -67,7 +67,7 @@ def test_a_ball_shut_in_is_a_problem_and_says_why() -> None:
         str(n + 2): Point(1.27 + 2 * R * np.cos(k), 0.6 + 2 * R * np.sin(k)) for n, k in enumerate(turns)
     }
     layout = Layout.of({**ring, "1": Point(1.27, 0.6), "cue": Point(0.6, 0.9)})
-    balls = {one.ball: one for one in read(asked(layout, "nine-ball", "")).balls}
+    balls = {ball.ball: ball for ball in read(asked(layout, "nine-ball", "")).balls}
     assert balls["1"].reach == 0.0 and balls["1"].problem == "tied up in a cluster"
     assert balls["1"].open_pockets == 0
 

@@ -18,7 +18,7 @@ def test_a_shot_took_from_strike_to_still_and_waited_from_the_one_before() -> No
 def test_nobody_knows_how_long_anyone_thought_across_a_gap() -> None:
     gapped = rack((10, 14), (20, 22))
     gapped = replace(gapped, shots=(gapped.shots[0], replace(gapped.shots[1], gap="skipped")))
-    assert [one.waited for one in timings(gapped)] == [None, None]
+    assert [timing.waited for timing in timings(gapped)] == [None, None]
     assert timings(rack((None, None), (5, 6)))[1].waited is None
 
 

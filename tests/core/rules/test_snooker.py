@@ -94,7 +94,7 @@ def test_a_miss_on_the_nominated_colour_costs_its_value() -> None:
     assert log.on == set(SNOOKER_REDS[1:])  # the next player is on a red again
 
 
-def test_with_a_colour_due_another_one_down_is_a_foul() -> None:
+def test_with_a_colour_on_another_one_down_is_a_foul() -> None:
     log = Log("snooker")
     log.play("ann", "r1")
     assert log.play("ann", "pink", ball="blue").points == (("bea", 6),)

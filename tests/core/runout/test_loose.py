@@ -125,4 +125,4 @@ def test_a_look_ahead_leaves_easier_balls() -> None:
 def test_several_grids_are_filled_as_each_by_itself() -> None:
     rng = np.random.default_rng(1)
     grids, covered = rng.random((3, 7, 5)), rng.random((7, 5)) < 0.2
-    assert filled(grids, covered) == pytest.approx(np.array([filled(one, covered) for one in grids]))
+    assert filled(grids, covered) == pytest.approx(np.array([filled(grid, covered) for grid in grids]))

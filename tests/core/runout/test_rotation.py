@@ -86,8 +86,8 @@ def test_maps_come_as_they_are_ready_and_the_work_can_be_stopped() -> None:
     layout, order = scattered(8, 3)
     seen: list[str] = []
 
-    def told(one: ChanceMap) -> None:
-        seen.append(one.ways[0].ball)
+    def told(chance_map: ChanceMap) -> None:
+        seen.append(chance_map.ways[0].ball)
         if len(seen) == 2:
             raise InterruptedError
 

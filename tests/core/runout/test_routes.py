@@ -38,7 +38,7 @@ def found(run: Run) -> tuple[Route, ...]:
 
 def test_families_differ_by_rails_or_height_of_the_tip(found: tuple[Route, ...]) -> None:
     assert len(found) >= 2
-    keys = [(one.rails, one.spin.split(",")[0]) for one in found]
+    keys = [(route.rails, route.spin.split(",")[0]) for route in found]
     assert len(set(keys)) == len(keys)
     for one in found:
         assert dict(one.motion.potted) == {"7": "foot-left"} and one.motion.after.cue is not None
@@ -46,8 +46,8 @@ def test_families_differ_by_rails_or_height_of_the_tip(found: tuple[Route, ...])
 
 
 def test_the_most_tolerant_of_the_good_ones_comes_first(found: tuple[Route, ...]) -> None:
-    best = max(one.worth for one in found)
-    good = [one for one in found if one.worth >= 0.85 * best]
+    best = max(route.worth for route in found)
+    good = [route for route in found if route.worth >= 0.85 * best]
     assert found[: len(good)] == tuple(sorted(good, key=lambda one: -one.tolerance))
 
 
@@ -100,8 +100,8 @@ def test_where_nothing_follows_there_is_no_route(run: Run) -> None:
     ]  # fmt: skip
 
 
-def asked(balls: list[str], due: str = "solids", seed: int = 5) -> Question:
-    return Question(TABLE, "eight-ball", strewn(seed, balls), due, PRESETS["strong"], Physics())
+def asked(balls: list[str], group_on: str = "solids", seed: int = 5) -> Question:
+    return Question(TABLE, "eight-ball", strewn(seed, balls), group_on, PRESETS["strong"], Physics())
 
 
 def test_the_best_of_all_orders_is_worth_what_the_search_says() -> None:

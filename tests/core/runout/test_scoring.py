@@ -22,8 +22,8 @@ STRONG, BEST = PRESETS["strong"], PRESETS["professional"]
 COARSE = 2.0
 
 
-def snooker(layout: Layout, due: str, **more: object) -> Question:
-    return Question(GREEN, "snooker", layout, due, BEST, Physics(), **more)  # type: ignore[arg-type]
+def snooker(layout: Layout, group_on: str, **more: object) -> Question:
+    return Question(GREEN, "snooker", layout, group_on, BEST, Physics(), **more)  # type: ignore[arg-type]
 
 
 def straight(layout: Layout) -> Question:
@@ -99,9 +99,9 @@ def test_a_strike_that_meets_a_ball_is_played_again_without_it() -> None:
 @pytest.mark.parametrize("discipline", ["nine-ball", "eight-ball", "straight-pool", "snooker"])
 def test_a_full_frozen_rack_is_searched_without_an_error(discipline: str) -> None:
     table = GREEN if discipline == "snooker" else TABLE
-    due = {"eight-ball": "open", "snooker": "red"}.get(discipline, "")
+    group_on = {"eight-ball": "open", "snooker": "red"}.get(discipline, "")
     layout = racked(table, discipline).changed({"cue": Point(0.6, table.width / 2 - 0.1)})
-    run = search(Question(table, discipline, layout, due, STRONG, Physics()), 3.0)
+    run = search(Question(table, discipline, layout, group_on, STRONG, Physics()), 3.0)
     found = run.outlook()
     assert 0 <= found.values[0] < 0.3
 

@@ -55,5 +55,5 @@ def test_the_first_open_shot_after_it_is_told_with_whose_it_was() -> None:
     log.start = Layout.of({"cue": Point(0.6, 0.4), "9": Point(0.1, 0.1)})
     log.play("ann", choice="safety", ball="9")
     log.play("bea", "9")
-    one = chains(log, "bea")[0]
-    assert (one.first_open, one.at) == ("bea", 1)
+    chain = chains(log, "bea")[0]
+    assert (chain.first_open, chain.at) == ("bea", 1)

@@ -70,7 +70,7 @@ def test_right_choices_that_failed_are_told_apart() -> None:
     steps = log().steps
     right = Decision((POT, SAFE), (True, False), 0, "planned", "", "attack", None, None)
     rows = entries(steps, [right, right, None, None, None])
-    assert [one.unlucky for one in rows] == [False, True] and {one.fault for one in rows} == {None}
+    assert [row.unlucky for row in rows] == [False, True] and {row.fault for row in rows} == {None}
 
 
 def test_a_safety_came_off_when_the_answer_fouled_and_its_choice_may_be_unknown() -> None:
@@ -78,7 +78,7 @@ def test_a_safety_came_off_when_the_answer_fouled_and_its_choice_may_be_unknown(
     safe = Decision((SAFE, POT), (True, False), 0, "struck", "", "safety", None, None)
     unknown = replace(safe, made=None)
     rows = entries(steps, [None, None, safe, unknown, None])
-    assert [(one.shot, one.came_off) for one in rows] == [(2, True)]
+    assert [(row.shot, row.came_off) for row in rows] == [(2, True)]
 
 
 def test_a_difference_inside_its_error_is_no_mistake() -> None:

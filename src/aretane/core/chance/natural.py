@@ -37,7 +37,7 @@ def natural_path(
     start = strike.aim + squirt(strike.side, float(at.world[TIP_MASS]))
     level = compensated(Strike(strike.speed, 0.0, 0.0, height), (start + pi) % (2 * pi) - pi, at)
     trace = play(table, layout, level, physics).trace
-    hit = next((one.time for one in trace.happenings() if one.kind == "ball"), None)
+    hit = next((happening.time for happening in trace.happenings() if happening.kind == "ball"), None)
     return () if hit is None else tuple(place for t, place in trace.path(CUE, 0.04) if t >= hit - 1e-9)
 
 

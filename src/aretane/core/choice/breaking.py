@@ -22,16 +22,16 @@ def break_outs(here: Standing, me: Seat, physics: Physics) -> list[Draft]:
     """Pots that free a ball of the player from a cluster on the way, the likeliest first, one of each ball
     and pocket; none in snooker, nor before a group is chosen."""
     cue = here.layout.cue
-    if here.game.by_colours or here.due == OPEN or cue is None:
+    if here.game.by_colours or here.group_on == OPEN or cue is None:
         return []
-    tied = {ball for one in clusters(here.table, here.layout) for ball in one.balls}
+    tied = {ball for cluster in clusters(here.table, here.layout) for ball in cluster.balls}
     if not tied:
         return []
-    asked = Question(here.table, here.discipline, here.layout, here.due, me.skill, physics)
+    asked = Question(here.table, here.discipline, here.layout, here.group_on, me.skill, physics)
     own = set(asked.playable())
     meet = [
         one
-        for one in looked_at(me.run(here.due), asked, tied, SPEEDS)
+        for one in looked_at(me.run(here.group_on), asked, tied, SPEEDS)
         if one.moves and one.shot.pot >= LIKELY and one.shot.ball in here.on and one.left.cue is not None
     ]
     found: dict[Called, Draft] = {}

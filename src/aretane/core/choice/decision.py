@@ -102,21 +102,29 @@ class Decision:
 
 
 def decision(
-    one: ChoiceQuestion, threads: int = 1, kept: Kept | None = None,
+    question: ChoiceQuestion, threads: int = 1, kept: Kept | None = None,
     report: Callable[[ChanceMap | Choices], object] = lambda step: None,
 ) -> Decision:  # fmt: skip
     """Work out a decision; `report` is called at its steps, and what it raises stops the work."""
-    asked = one.asked
-    at = Standing(asked.table, asked.discipline, asked.layout, asked.due, one.lead, one.fouls, one.needs)
-    me, other = seats(asked, one.other, report=report, kept=kept)
-    draft, how, reason = _made(one, at, me, other)
+    asked = question.asked
+    at = Standing(
+        asked.table,
+        asked.discipline,
+        asked.layout,
+        asked.group_on,
+        question.lead,
+        question.fouls,
+        question.needs,
+    )
+    me, other = seats(asked, question.other, report=report, kept=kept)
+    draft, how, reason = _made(question, at, me, other)
     added = () if draft is None else (draft,)
-    found = choices(at, me, other, asked.physics, threads, True, added, report, one.may)
-    made = None if draft is None else _which(found, draft, one.plan)
+    found = choices(at, me, other, asked.physics, threads, True, added, report, question.may)
+    made = None if draft is None else _which(found, draft, question.plan)
     left = None
-    if one.left is not None and one.seen is not None:
-        then = at.left(one.left)
-        left = left_by(then, other, me, asked.physics) if one.left.objects and then.on else None
+    if question.left is not None and question.seen is not None:
+        then = at.left(question.left)
+        left = left_by(then, other, me, asked.physics) if question.left.objects and then.on else None
     best = found.options[0] if found.options else None
     return Decision(
         tuple(_weighed(found, option) for option in found.options),
@@ -129,19 +137,21 @@ def decision(
 def _which(found: Choices, draft: Draft, plan: Plan) -> int | None:
     """Which option the choice made is: where its plan leaves the route open, the best of that pot."""
     if draft.kind == "pot" and plan.speed is None:
-        return next((k for k, one in enumerate(found.options) if one.called == draft.called), None)
-    return next((k for k, one in enumerate(found.options) if one.strike == draft.strike), None)
+        return next((k for k, option in enumerate(found.options) if option.called == draft.called), None)
+    return next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)
 
 
-def _made(one: ChoiceQuestion, at: Standing, me: Seat, other: Seat) -> tuple[Draft | None, How | None, str]:
+def _made(
+    question: ChoiceQuestion, at: Standing, me: Seat, other: Seat
+) -> tuple[Draft | None, How | None, str]:
     """The choice made as an option, how it is known, or why it is not."""
-    asked, plan, cue = one.asked, one.plan, one.asked.layout.cue
+    asked, plan, cue = question.asked, question.plan, question.asked.layout.cue
     if plan.kind == "push-out" or plan.choice == "safety":
-        if one.seen is None or cue is None:
+        if question.seen is None or cue is None:
             return None, None, "what came is not logged: a safety is valued by the strike that explains it"
-        if plan.kind != "push-out" and not one.seen.moved and not one.seen.potted:
+        if plan.kind != "push-out" and not question.seen.moved and not question.seen.potted:
             return None, None, "no ball was moved: what was meant cannot be read off that"
-        struck = safety_played(at, one.seen, asked.physics, plan.ball)
+        struck = safety_played(at, question.seen, asked.physics, plan.ball)
         if struck is None:
             return None, None, "no strike was found that explains where the balls ended"
         if plan.kind == "push-out":
@@ -150,7 +160,7 @@ def _made(one: ChoiceQuestion, at: Standing, me: Seat, other: Seat) -> tuple[Dra
         if says_what(plan):
             return Draft("safety", None, cue, safety_meant(at, plan, rows, asked.physics)), "meant", ""
         return _best(at, cue, rows, me, other, asked.physics), "best", ""
-    draft = planned(asked, plan, me.run(at.due))
+    draft = planned(asked, plan, me.run(at.group_on))
     if draft is None:
         return None, None, "the plan names no ball and pocket that an aim was found for"
     return draft, "planned", ""
@@ -169,9 +179,11 @@ def _best(at: Standing, cue: Point, rows: np.ndarray, me: Seat, other: Seat, phy
     return Draft("safety", None, cue, strikes[best])
 
 
-def _weighed(found: Choices, one: Option) -> Weighed:
-    ball, pocket = one.called or (None, None)
+def _weighed(found: Choices, option: Option) -> Weighed:
+    ball, pocket = option.called or (None, None)
     return Weighed(
-        one.kind, ball, pocket, one.value, one.error, one.made.share, one.foul.share, one.hidden, one.hooks,
-        one.hit, one.rails, one.fullness, one.notes.frees, reasons(found, one), route_words(found, one),
+        option.kind, ball, pocket, option.value, option.error, option.made.share, option.foul.share,
+        option.hidden, option.hooks,
+        option.hit, option.rails, option.fullness, option.notes.frees, reasons(found, option),
+        route_words(found, option),
     )  # fmt: skip

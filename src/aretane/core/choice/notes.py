@@ -30,7 +30,7 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
     """Notes on a strike that without error moves so: `looks` are what the other sees after the strikes with
     errors that hand the table over, `answers` what the other played after some of them."""
     frees, stay = freed(here, motion.after)
-    own = playable(here.discipline, here.layout, here.due)
+    own = playable(here.discipline, here.layout, here.group_on)
     answer = Counter((one.kind, one.rails) for one in answers).most_common(1)
     behind, left = _behind(here, motion.after), _left(looks)
     in_a_row = 0 if here.fouls is None else here.fouls[0] + 1
@@ -56,7 +56,7 @@ def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...
     after = [cluster.balls for cluster in clusters(here.table, left)]
     tied = {ball for balls in after for ball in balls}
     loose = {ball for balls in before for ball in balls if ball in left and ball not in tied}
-    own = set(playable(here.discipline, left, here.due))
+    own = set(playable(here.discipline, left, here.group_on))
     stay = next((balls for balls in after if own & set(balls)), ())
     return tuple(sorted(loose, key=lambda ball: (len(ball), ball))), stay
 

@@ -36,7 +36,7 @@ much more than its own error."""
 
 def work_at(at: Standing) -> int:
     """How much is played on from a standing; 0: nothing."""
-    return OPEN_WORK if at.due == OPEN else WORK.get(family(at.discipline), 0)
+    return OPEN_WORK if at.group_on == OPEN else WORK.get(family(at.discipline), 0)
 
 
 def shared(work: int, best: Option | None, broken: Option | None) -> list[tuple[Option, int]]:

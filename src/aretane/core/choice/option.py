@@ -112,17 +112,17 @@ class Choices:
 
     def best(self, *kinds: Kind) -> Option | None:
         """The best option of these kinds."""
-        return next((one for one in self.options if one.kind in kinds), None)
+        return next((option for option in self.options if option.kind in kinds), None)
 
     @property
     def safety(self) -> Option | None:
         """The best option that lawfully hands the table over without meaning to pot a ball."""
-        return next((one for one in self.options if one.hands_over), None)
+        return next((option for option in self.options if option.hands_over), None)
 
     @property
     def attack(self) -> Option | None:
         """The best option that means to pot a ball."""
-        return next((one for one in self.options if one.called is not None), None)
+        return next((option for option in self.options if option.called is not None), None)
 
     @property
     def close(self) -> bool:
@@ -133,9 +133,9 @@ class Choices:
     @property
     def break_out(self) -> tuple[Option, Option] | None:
         """The best pot that takes a cluster apart now, and the best that leaves one for later."""
-        pots = [one for one in self.options if one.called is not None]
-        now = next((one for one in pots if one.notes.frees), None)
-        later = next((one for one in pots if one.notes.stay and not one.notes.frees), None)
+        pots = [option for option in self.options if option.called is not None]
+        now = next((pot for pot in pots if pot.notes.frees), None)
+        later = next((pot for pot in pots if pot.notes.stay and not pot.notes.frees), None)
         return None if now is None or later is None else (now, later)
 
     @property
@@ -151,14 +151,14 @@ class Choices:
         return (other.value - lost) / (one.made.equity - lost)
 
 
-def drafted(one: Option) -> Draft:
+def drafted(option: Option) -> Draft:
     """The option as it was before it was valued."""
-    return Draft(one.kind, one.called, one.cue, one.strike)
+    return Draft(option.kind, option.called, option.cue, option.strike)
 
 
-def handed(one: Option) -> float | None:
+def handed(option: Option) -> float | None:
     """The chance to win after what does not make the pot."""
-    parts = [part for part in (one.missed, one.foul) if part.share > 0 and part.equity is not None]
+    parts = [part for part in (option.missed, option.foul) if part.share > 0 and part.equity is not None]
     whole = sum(part.share for part in parts)
     if not parts or whole <= 0:
         return None
@@ -174,11 +174,11 @@ class Valued(Protocol):
     def error(self) -> float: ...
 
 
-def apart(one: Valued, other: Valued) -> float:
+def apart(valued: Valued, other: Valued) -> float:
     """Standard error of the difference of two options at one standing."""
-    return ALONE * hypot(one.error, other.error)
+    return ALONE * hypot(valued.error, other.error)
 
 
-def too_close(one: Valued, other: Valued) -> bool:
+def too_close(valued: Valued, other: Valued) -> bool:
     """Whether the difference of two options lies inside its error."""
-    return abs(one.value - other.value) <= CLOSE * apart(one, other)
+    return abs(valued.value - other.value) <= CLOSE * apart(valued, other)

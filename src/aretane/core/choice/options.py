@@ -128,7 +128,7 @@ def _ranked(work: _Work, look: Look, drafts: list[Draft], may: May, settle: bool
         given = fouls(here, look.place, me, other, physics, threads)
         ranked += work.budget.valued(work.valuing.rough, given)
     if settle:
-        ranked += work.budget.valued(work.valuing.rough, _routes(ranked, me.run(here.due)))
+        ranked += work.budget.valued(work.valuing.rough, _routes(ranked, me.run(here.group_on)))
     ranked.sort(key=lambda one: -one.value)
     return ranked
 
@@ -140,12 +140,12 @@ def _settled(
     played out before, for the best option and for the one that breaks a cluster."""
     here, valuing, budget = work.here, work.valuing, work.budget
 
-    def step(number: int, one: Option) -> None:
-        listed[number] = one
-        report(Choices(tuple(sorted(listed, key=lambda one: -one.value)), False))
+    def step(number: int, option: Option) -> None:
+        listed[number] = option
+        report(Choices(tuple(sorted(listed, key=lambda option: -option.value)), False))
 
-    broken = next((one for one in listed if one.strike in broken_by), None)
-    others = [one for one in listed if one.kind != "push-out" and one is not broken]
+    broken = next((option for option in listed if option.strike in broken_by), None)
+    others = [option for option in listed if option.kind != "push-out" and option is not broken]
     best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
     for one, share in shared(work_at(here), best, broken):
         if one.strike in valuing.drifts or budget.over:
@@ -159,7 +159,7 @@ def _settled(
         valuing.drift = valuing.drifts.get(best.strike, 0.0)
         budget.valued(valuing.again, list(listed), step)
     budget.valued(valuing.fine, list(listed), step)
-    return sorted(listed, key=lambda one: -one.value)
+    return sorted(listed, key=lambda option: -option.value)
 
 
 def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
@@ -168,8 +168,10 @@ def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
     if here.game.by_colours:
         return False
     if here.game.any_order:
-        return max((one.made.share for one in ranked if one.called is not None), default=0.0) < SURE
-    return max((one.value for one in ranked), default=0.0) < SORE
+        return (
+            max((option.made.share for option in ranked if option.called is not None), default=0.0) < SURE
+        )
+    return max((option.value for option in ranked), default=0.0) < SORE
 
 
 class _Budget:
@@ -210,9 +212,9 @@ def _drafts(
     found = []
     for way in me.ways(here):
         for pocket in POCKETS:
-            one = run.maker.outlook(here.layout, here.layout.objects, [way], (2,), 10, pocket, closer=1)
-            if one.shot is not None and one.shot.pot > 0.01:
-                found.append((one.values[0], one.shot))
+            outlook = run.maker.outlook(here.layout, here.layout.objects, [way], (2,), 10, pocket, closer=1)
+            if outlook.shot is not None and outlook.shot.pot > 0.01:
+                found.append((outlook.values[0], outlook.shot))
     for _, shot in sorted(found, key=lambda one: -one[0])[:POTS]:
         yield Draft("pot", (shot.ball, shot.pocket), cue, pot_strike(here, cue, shot, physics))
     direct = {(shot.ball, shot.pocket) for _, shot in found if shot.pot > 0.3}
@@ -231,13 +233,17 @@ def _drafts(
 def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
     """Other ways to the next position after the best pots from where the cue ball lies."""
     cue = run.maker.layout.cue
-    pots = [one for one in ranked if one.kind == "pot" and one.cue == cue and one.made.share >= LIKELY]
-    pots.sort(key=lambda one: -one.value)
+    pots = [
+        option
+        for option in ranked
+        if option.kind == "pot" and option.cue == cue and option.made.share >= LIKELY
+    ]
+    pots.sort(key=lambda pot: -pot.value)
     return [
-        Draft("pot", one.called, one.cue, route.strike)
-        for one in pots[:ROUTED]
-        if one.called is not None
-        for route in families(run, *one.called)[:ROUTES]
+        Draft("pot", pot.called, pot.cue, route.strike)
+        for pot in pots[:ROUTED]
+        if pot.called is not None
+        for route in families(run, *pot.called)[:ROUTES]
     ]
 
 
@@ -264,7 +270,7 @@ def unlike(
     tables; the best safety and the best pot among them, for they are weighed against each other, and so is
     the best of the strikes `breaking` a cluster."""
     kinds = (_is_safety, _is_attack, lambda one: one.strike in breaking)
-    bests = [next((one for one in ranked if of_its_kind(one)), None) for of_its_kind in kinds]
+    bests = [next((option for option in ranked if of_its_kind(option)), None) for of_its_kind in kinds]
     wanted = [one for one in bests if one is not None]
     kept: list[Option] = []
     for one in ranked:
@@ -279,31 +285,31 @@ def unlike(
     return kept
 
 
-def _is_safety(one: Option) -> bool:
-    return one.hands_over
+def _is_safety(option: Option) -> bool:
+    return option.hands_over
 
 
-def _is_attack(one: Option) -> bool:
-    return one.called is not None
+def _is_attack(option: Option) -> bool:
+    return option.called is not None
 
 
-def _one_route(one: Option, other: Option) -> bool:
+def _one_route(option: Option, other: Option) -> bool:
     """Whether two options pot the same ball alike and leave the cue ball at one place."""
-    if one.called is None or one.called != other.called:
+    if option.called is None or option.called != other.called:
         return False
-    ends = one.motion.after.cue, other.motion.after.cue
-    routed = one.kind == other.kind == "pot" and one.cue == other.cue
+    ends = option.motion.after.cue, other.motion.after.cue
+    routed = option.kind == other.kind == "pot" and option.cue == other.cue
     return not routed or ends[0] is None or ends[1] is None or ends[0].distance(ends[1]) < ROUTES_APART
 
 
-def _one_table(one: Option, other: Option) -> bool:
+def _one_table(option: Option, other: Option) -> bool:
     """Whether two safeties leave nearly the same table."""
-    return one.hands_over and other.hands_over and _apart(one, other) < ALIKE
+    return option.hands_over and other.hands_over and _apart(option, other) < ALIKE
 
 
-def _apart(one: Option, other: Option) -> float:
+def _apart(option: Option, other: Option) -> float:
     """m between what two strikes without error leave: the ball that was moved furthest apart."""
-    first, second = one.motion.after, other.motion.after
+    first, second = option.motion.after, other.motion.after
     return max(
         (place.distance(second.get(ball) or Point(9.0, 9.0)) for ball, place in first.places),
         default=0.0,
@@ -314,12 +320,14 @@ def _named(listed: list[Option], keep: set[tuple[Called, Strike]]) -> list[Optio
     """The options by what they are: what hardly ever pots its ball is a safety; a pot whose miss leaves no
     more than the best safety does is a two-way shot. `keep` stay what somebody called them."""
     listed = [
-        replace(one, kind="safety", called=None, attack=None)
-        if one.called is not None and one.made.share < HOPELESS and (one.called, one.strike) not in keep
-        else one
-        for one in listed
+        replace(option, kind="safety", called=None, attack=None)
+        if option.called is not None
+        and option.made.share < HOPELESS
+        and (option.called, option.strike) not in keep
+        else option
+        for option in listed
     ]
-    safety = next((one for one in listed if one.kind == "safety"), None)
+    safety = next((option for option in listed if option.kind == "safety"), None)
     if safety is None:
         return listed
     found = []

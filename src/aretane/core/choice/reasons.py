@@ -67,36 +67,36 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     return tuple(said)
 
 
-def route_words(found: Choices, one: Option) -> str:
+def route_words(found: Choices, option: Option) -> str:
     """How the cue ball goes on where another option pots the same ball, or one of its kind that pots none
     hits the same, as "draw, off 2 rails"; else nothing. Of several that read the same the fastest is
     "harder", the slowest "softer"; one that is neither is named by its side spin, where that differs."""
-    own = _route(one)
-    twins = [other for other in found.options if other is not one and _same_ball(one, other)]
+    own = _route(option)
+    twins = [other for other in found.options if other is not option and _same_ball(option, other)]
     if not own or not twins:
         return ""
     alike = [other.strike for other in twins if _route(other) == own]
     speeds = [strike.speed for strike in alike]
-    if speeds and not min(speeds) <= one.strike.speed <= max(speeds):
-        return f"{own}, {'harder' if one.strike.speed > max(speeds) else 'softer'}"
-    side = side_words(one.strike.side)
+    if speeds and not min(speeds) <= option.strike.speed <= max(speeds):
+        return f"{own}, {'harder' if option.strike.speed > max(speeds) else 'softer'}"
+    side = side_words(option.strike.side)
     return own if all(side_words(strike.side) == side for strike in alike) else f"{own}, {side}"
 
 
-def _same_ball(one: Option, other: Option) -> bool:
-    if one.called is not None or other.called is not None:
-        return one.called == other.called
-    return (one.kind, one.hit) == (other.kind, other.hit)
+def _same_ball(option: Option, other: Option) -> bool:
+    if option.called is not None or other.called is not None:
+        return option.called == other.called
+    return (option.kind, option.hit) == (other.kind, other.hit)
 
 
-def _route(one: Option) -> str:
+def _route(option: Option) -> str:
     """How the cue ball goes on from the ball it is meant for; empty where it meets none."""
-    ball = one.hit if one.called is None else one.called[0]
+    ball = option.hit if option.called is None else option.called[0]
     if ball is None:
         return ""
-    count = len(after_contact(one.motion, ball)[0])
+    count = len(after_contact(option.motion, ball)[0])
     rails = "no rail" if count == 0 else f"off {count} rail{'s' if count > 1 else ''}"
-    return f"{spin_words(one.strike.height)}, {rails}"
+    return f"{spin_words(option.strike.height)}, {rails}"
 
 
 def verdict(found: Choices) -> str:
@@ -122,9 +122,9 @@ def break_out_words(found: Choices) -> str:
     )
 
 
-def _pot(one: Option) -> str:
-    assert one.called is not None
-    return ball_words(one.called[0])
+def _pot(option: Option) -> str:
+    assert option.called is not None
+    return ball_words(option.called[0])
 
 
 def _and(balls: tuple[str, ...]) -> str:

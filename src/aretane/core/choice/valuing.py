@@ -44,74 +44,74 @@ class Valuing:
 
     def __init__(self, here: Standing, me: Seat, other: Seat, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
-        many = here.due == OPEN or here.game.any_order
+        many = here.group_on == OPEN or here.game.any_order
         counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if many else (ROUGH, FINE, REPLIES)
         self.first, _, self.replies = counts
         self.errors = apart_errors(counts[:2], (3,))
         self.drift = 0.0
         self.drifts: dict[Strike, float] = {}
 
-    def rough(self, one: Draft) -> Option:
-        return self._valued(one, self.errors[: self.first], False)
+    def rough(self, draft: Draft) -> Option:
+        return self._valued(draft, self.errors[: self.first], False)
 
-    def again(self, one: Option) -> Option:
+    def again(self, option: Option) -> Option:
         """The first ranking of an option, with the drift that is known by now."""
-        return self.rough(drafted(one))
+        return self.rough(drafted(option))
 
-    def fine(self, one: Option) -> Option:
-        return self._valued(drafted(one), self.errors[self.first :], True)
+    def fine(self, option: Option) -> Option:
+        return self._valued(drafted(option), self.errors[self.first :], True)
 
-    def _valued(self, one: Draft, errors: np.ndarray, fine: bool) -> Option:
+    def _valued(self, draft: Draft, errors: np.ndarray, fine: bool) -> Option:
         here, physics = self.here, self.physics
-        rows = mistaken(here, one.cue, one.strike, self.me.skill, physics, errors)
-        ends = played(here, one.cue, rows, physics)
+        rows = mistaken(here, draft.cue, draft.strike, self.me.skill, physics, errors)
+        ends = played(here, draft.cue, rows, physics)
         looks: dict[int, Look] = {}
-        if one.kind == "push-out":
+        if draft.kind == "push-out":
             values = pushed(here, ends, self.me, self.other, 4, GLANCE)
             lost = (ends.fates[:, 0] != -1) | (ends.fates == -2).any(axis=1)
             verdicts = np.where(lost, FOUL, OVER)
         else:
             values, verdicts = worth(
-                here, ends, one.called, self.me, self.other, 4, GLANCE,
+                here, ends, draft.called, self.me, self.other, 4, GLANCE,
                 lambda k, look: looks.update({k: look}),
             )  # fmt: skip
         doubted = OF_POINTS if here.game.any_order else DOUBTED
         doubt = doubted * here.game.doubt * float(np.sqrt(values * (1.0 - values)).mean())
         over = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
-        if fine and one.kind != "push-out":
-            answers = self._replied(ends, values, OVER, over, one.called)
+        if fine and draft.kind != "push-out":
+            answers = self._replied(ends, values, OVER, over, draft.called)
             fouls = [
                 int(k) for k in np.flatnonzero(verdicts == FOUL)
-                if not may_send_back(after(here, ends, int(k), FOUL, one.called))
+                if not may_send_back(after(here, ends, int(k), FOUL, draft.called))
             ]  # fmt: skip
             if len(fouls) >= FOULED * len(values):
-                self._replied(ends, values, FOUL, np.array(fouls), one.called)
+                self._replied(ends, values, FOUL, np.array(fouls), draft.called)
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
         values = np.where(
-            goes_on, np.clip(values + self.drifts.get(one.strike, self.drift), 0.0, 1.0), values
+            goes_on, np.clip(values + self.drifts.get(draft.strike, self.drift), 0.0, 1.0), values
         )
         blocked = seen(here.theirs, ends)[over]
         made = (verdicts == AGAIN) | (verdicts == WON)
         foul = (verdicts == FOUL) | (verdicts == LOST)
         stays = ends.fates[:, 0] == -1
         count = len(verdicts)
-        motion = play(here.table, placed(here, one.cue), one.strike, physics)
+        motion = play(here.table, placed(here, draft.cue), draft.strike, physics)
         rails = _rails_before(motion)
         notes = Notes()
         if fine:
             left = [looks[int(k)] for k in over if int(k) in looks]
             notes = noted(here, motion, left, list(answers.values()))
         return Option(
-            one.kind, one.called, one.cue, one.strike, float(values.mean()),
+            draft.kind, draft.called, draft.cue, draft.strike, float(values.mean()),
             sqrt(float(values.var()) / count + doubt**2),
             _branch(made, values), _branch(verdicts == OVER, values), _branch(foul, values),
-            None if one.called is None else wilson(int(made.sum()), count),
+            None if draft.called is None else wilson(int(made.sum()), count),
             float(blocked.mean()) if len(blocked) else 0.0,
             float(blocked.all(axis=1).mean()) if len(blocked) else 0.0,
             tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
             tuple(bool(good) for good in made[stays]),
-            motion, notes, motion.first_hit, rails, None if rails else _fullness(here, one, motion), fine,
+            motion, notes, motion.first_hit, rails, None if rails else _fullness(here, draft, motion), fine,
         )  # fmt: skip
 
     def _replied(
@@ -157,13 +157,13 @@ def _rails_before(motion: Motion) -> int:
     return count
 
 
-def _fullness(here: Standing, one: Draft, motion: Motion) -> float | None:
+def _fullness(here: Standing, draft: Draft, motion: Motion) -> float | None:
     """How full the first ball is hit: 1 less the sine of the cut."""
     place = None if motion.first_hit is None else here.layout.get(motion.first_hit)
     if place is None or motion.first_hit is None:
         return None
-    way = one.strike.aim + squirt(one.strike.side, STANDARD.tip_mass)
-    to = place.minus(one.cue)
+    way = draft.strike.aim + squirt(draft.strike.side, STANDARD.tip_mass)
+    to = place.minus(draft.cue)
     off = abs(to.x * sin(way) - to.y * cos(way))
     return max(0.0, 1.0 - off / (here.table.cue_ball_radius + here.table.radius(motion.first_hit)))
 

@@ -85,7 +85,7 @@ def seen_row(at: Standing, me: Seat, other: Seat, seed: tuple[int, ...]) -> tupl
 
 
 def _frame(at: Standing, me: Seat, other: Seat) -> FrameProspects:
-    return FrameProspects(at.lead, points_left(at.layout, at.due), steadier(me, other))
+    return FrameProspects(at.lead, points_left(at.layout, at.group_on), steadier(me, other))
 
 
 def steadier(me: Seat, other: Seat) -> float:

@@ -47,7 +47,7 @@ def at_the_balls(at: Standing) -> Iterator[Point]:
             window = pocket_window(table, at.layout, ball, pocket)
             if window.best is not None:
                 lines.append((window.opening, places[ball], window.direction + pi))
-    for _, own, back in sorted(lines, key=lambda one: -one[0])[:LINES]:
+    for _, own, back in sorted(lines, key=lambda line: -line[0])[:LINES]:
         for far in FROM:
             for aside in TURNED:
                 place = own.plus(unit(back + radians(aside)).times(far))

@@ -1,4 +1,4 @@
-"""Snooker in short: what a strike scores or gives away, and what is due after it.
+"""Snooker in short: what a strike scores or gives away, and which group is on after it.
 
 Section 3 of the rules (WPBSA, memory): a red and a colour in turn, then the colours in order; a foul gives
 the other at least four points, or the value of the ball on or of a ball wrongly hit or potted. Not in it: a
@@ -29,29 +29,29 @@ FREE = 7.0
 Called = tuple[str, PocketName] | None
 
 
-def balls_on(balls: Sequence[str], due: str) -> tuple[str, ...]:
+def balls_on(balls: Sequence[str], group_on: str) -> tuple[str, ...]:
     """Balls that may be hit first: of the colours after a red any, at the end the lowest."""
-    if due == RED:
+    if group_on == RED:
         return tuple(ball for ball in balls if is_red(ball))
     colours = tuple(ball for ball in COLOURS if ball in balls)
-    return colours if due == COLOUR else colours[:1]
+    return colours if group_on == COLOUR else colours[:1]
 
 
-def due_of(layout: Layout) -> str:
-    """What is due to a player who comes to the table."""
+def first_group(layout: Layout) -> str:
+    """The group that is on for a player who comes to the table."""
     return RED if any(is_red(ball) for ball in layout.objects) else END
 
 
-def due_after(due: str, layout: Layout) -> str:
-    """What is due to a player who plays on."""
-    return COLOUR if due == RED else due_of(layout)
+def next_group(group_on: str, layout: Layout) -> str:
+    """The group that is on for a player who plays on."""
+    return COLOUR if group_on == RED else first_group(layout)
 
 
-def points_left(layout: Layout, due: str) -> float:
+def points_left(layout: Layout, group_on: str) -> float:
     """Points that can still be made without a foul."""
     reds = sum(is_red(ball) for ball in layout.objects)
-    colours = sum(value(ball) for ball in COLOURS if due != END or ball in layout)
-    return (1.0 + FREE) * reds + colours + (FREE if due == COLOUR else 0.0)
+    colours = sum(value(ball) for ball in COLOURS if group_on != END or ball in layout)
+    return (1.0 + FREE) * reds + colours + (FREE if group_on == COLOUR else 0.0)
 
 
 def lead_in(discipline: str, lead: float) -> float:
@@ -64,28 +64,28 @@ def level(lead: float) -> float:
     return 1.0 if lead > 0 else 0.5 if lead == 0 else 0.0
 
 
-def judged(due: str, on: Sequence[str], lead: float, ends: Ends, called: Called) -> NDArray[np.int64]:
+def judged(group_on: str, on: Sequence[str], lead: float, ends: Ends, called: Called) -> NDArray[np.int64]:
     """What comes (k,) of strikes. Without a ball called the colour that is hit first counts as nominated.
 
     With the black alone the first pot or foul ends the frame; level scores are even, for the black on its
     spot decides.
     """
-    may, first = _nominated(due, on, ends, called)
+    may, first = _nominated(group_on, on, ends, called)
     down = ends.fates >= 0
     wrong = (down & ~may).any(axis=1) | (ends.fates == -2).any(axis=1)
     foul = wrong | ~np.take_along_axis(may, first[:, None], axis=1)[:, 0]
     made = down.any(axis=1)
     verdicts = np.where(foul, FOUL, np.where(made, AGAIN, OVER))
-    if due == END and tuple(on) == (LAST,):
+    if group_on == END and tuple(on) == (LAST,):
         last = value(LAST)
         scored, given = _ended(lead + last), _ended(lead - last)
         verdicts = np.where(verdicts == AGAIN, scored, np.where(verdicts == FOUL, given, verdicts))
     return verdicts
 
 
-def points(due: str, on: Sequence[str], ends: Ends, k: int, called: Called) -> float:
+def points(group_on: str, on: Sequence[str], ends: Ends, k: int, called: Called) -> float:
     """What strike k scores, or gives away if it is a foul."""
-    may, first = _nominated(due, on, ends, called)
+    may, first = _nominated(group_on, on, ends, called)
     names, fates = ends.names, ends.fates[k]
     down = [j for j in range(1, len(names)) if fates[j] >= 0]
     lawful = bool(may[k, first[k]]) and all(may[k, j] for j in down) and fates[0] == -1
@@ -94,16 +94,16 @@ def points(due: str, on: Sequence[str], ends: Ends, k: int, called: Called) -> f
     involved = [j for j in range(1, len(names)) if fates[j] != -1]
     involved += [int(first[k])] if first[k] > 0 else []
     worth = [value(names[j]) for j in involved]
-    if due != COLOUR:
+    if group_on != COLOUR:
         worth.append(value(on[0]))
     elif called is not None:
         worth.append(value(called[0]))
     return float(max([LEAST_FOUL, *worth]))
 
 
-def back(table: Table, due: str, ends: Ends, k: int, verdict: int, left: Layout) -> Layout:
+def back(table: Table, group_on: str, ends: Ends, k: int, verdict: int, left: Layout) -> Layout:
     """What strike k leaves with the colours back that return: all but one taken in turn at the end."""
-    stays = due == END and verdict == AGAIN
+    stays = group_on == END and verdict == AGAIN
     gone = [
         name for name, fate in zip(ends.names, ends.fates[k], strict=True) if fate != -1 and name in COLOURS
     ]
@@ -113,16 +113,16 @@ def back(table: Table, due: str, ends: Ends, k: int, verdict: int, left: Layout)
 
 
 def _nominated(
-    due: str, on: Sequence[str], ends: Ends, called: Called
+    group_on: str, on: Sequence[str], ends: Ends, called: Called
 ) -> tuple[NDArray[np.bool_], NDArray[np.int64]]:
     """Which balls (k, n) each strike may hit first and pot, and the ball (k,) it hits first (0: none)."""
     names = list(ends.names)
     first = np.maximum(ends.first_hit, 0)
     may = np.zeros(ends.fates.shape, dtype=bool)
-    if due == COLOUR and called is None:
+    if group_on == COLOUR and called is None:
         may[np.arange(len(first)), first] = np.isin(first, [names.index(ball) for ball in on])
     else:
-        allowed = (called[0],) if due == COLOUR and called is not None else on
+        allowed = (called[0],) if group_on == COLOUR and called is not None else on
         may[:, [names.index(ball) for ball in allowed if ball in names]] = True
     may[:, 0] = False
     return may, first

@@ -44,7 +44,7 @@ BRIEFLY, CLOSELY = 10, 0.5
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Seat:
-    """A player with the runs of the layout in question, by what is due (a group, `open`; in rotation '').
+    """A player and the player's runs from the layout in question: one run for each group that may be on.
 
     The maps are those of the balls where they lay at first: of a ball that was moved since, only the pot
     from where it lies now is right.
@@ -56,14 +56,14 @@ class Seat:
     rungs: dict[tuple[str, int], tuple[float, ...]] = field(default_factory=dict)
     likest: dict[tuple[int, State], State | None] = field(default_factory=dict)
 
-    def run(self, due: str) -> Run:
-        """The run that knows what is due."""
-        return self.runs.get(due) or next(iter(self.runs.values()))
+    def run(self, group_on: str) -> Run:
+        """The run for the group that is on."""
+        return self.runs.get(group_on) or next(iter(self.runs.values()))
 
     def chart(self, at: Standing) -> tuple[Run, State | None]:
         """The run and the state in it that is most like the standing: in rotation one with the same ball to
         play next."""
-        run, wanted = self.run(at.due), state_of(at)
+        run, wanted = self.run(at.group_on), state_of(at)
         if at.game.scores:
             return run, self._closest(run, wanted, run.maker.maps)
         if at.game.in_order and wanted not in run.maker.following:
@@ -90,12 +90,12 @@ class Seat:
     def _frame_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
         """The pots of snooker: a red with any colour, a colour with the reds that are left behind it."""
         reds = tuple(ball for ball in at.layout.objects if is_red(ball))
-        if at.due == RED:
+        if at.group_on == RED:
             there = dict(at.layout.places)
             cue = there.get(CUE, at.table.foot_spot)
             near = sorted(reds, key=lambda ball: cue.distance(there[ball]))
             rests = [(ball, state(COLOUR, [red for red in reds if red != ball])) for ball in near[:REDS]]
-        elif at.due == COLOUR:
+        elif at.group_on == COLOUR:
             rest = state(RED, reds) if reds else state(END, COLOURS)
             rests = [(ball, rest) for ball in at.on]
         else:
@@ -127,7 +127,7 @@ class Seat:
         return tuple(found)
 
     def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
-        """Of the states `known` the one most like `wanted`, with the same due: fewest balls differ."""
+        """Of the states `known` the one most like `wanted`, with the same group on: fewest balls differ."""
         if wanted in known:
             return wanted
         key = (id(known), wanted)
@@ -185,12 +185,16 @@ class Seat:
         """How often the player usually goes on by one ball, with 1, 2, ... of the balls left that there are
         for the player to pot."""
         count = left(at)
-        key = (at.due, count)
+        key = (at.group_on, count)
         if key not in self.rungs:
-            run = self.run(at.due)
+            run = self.run(at.group_on)
             by_size: dict[int, list[float]] = {}
             for known in run.maker.following:
-                if known is not None and known[0] != OPEN and (at.due == OPEN or known[0] == at.due):
+                if (
+                    known is not None
+                    and known[0] != OPEN
+                    and (at.group_on == OPEN or known[0] == at.group_on)
+                ):
                     by_size.setdefault(len(known) - 1, []).append(self.usual(run, known))
             usual, ratio = [1.0], USUAL
             for size in range(1, count + 1):
@@ -233,7 +237,7 @@ class Seat:
 
     def _moved(self, at: Standing) -> bool:
         """Whether every ball on lies elsewhere than on the map."""
-        there, mapped = dict(at.layout.places), dict(self.run(at.due).maker.layout.places)
+        there, mapped = dict(at.layout.places), dict(self.run(at.group_on).maker.layout.places)
         return all(ball not in mapped or there[ball].distance(mapped[ball]) > MOVED for ball in at.on)
 
 
@@ -273,13 +277,13 @@ def seats(
 ) -> tuple[Seat, Seat]:  # fmt: skip
     """The player whose question it is and the other one, with their maps; `mine` where it is there already
     on the same grid, `report` and `kept` as in `Maker`."""
-    many = asked.due in GROUPED or asked.game.any_order
+    many = asked.group_on in GROUPED or asked.game.any_order
     wide = coarser * (WIDER if many else 1.0)
     run = mine or search(asked, wide, report=report, kept=kept)
-    due = Standing(asked.table, asked.discipline, asked.layout, asked.due).theirs.due
-    theirs = replace(asked, skill=other, due=due)
+    group_on = Standing(asked.table, asked.discipline, asked.layout, asked.group_on).theirs.group_on
+    theirs = replace(asked, skill=other, group_on=group_on)
     rest = run if theirs == asked else search(theirs, wide, report=report, kept=kept)
-    return Seat(asked.skill, {asked.due: run}), Seat(other, {theirs.due: rest})
+    return Seat(asked.skill, {asked.group_on: run}), Seat(other, {theirs.group_on: rest})
 
 
 def state_of(at: Standing) -> State:
@@ -288,12 +292,12 @@ def state_of(at: Standing) -> State:
     if at.game.in_order or at.game.any_order:
         return state("", balls)
     if at.game.by_colours:
-        return state(at.due, balls if at.due == END else [ball for ball in balls if is_red(ball)])
+        return state(at.group_on, balls if at.group_on == END else [ball for ball in balls if is_red(ball)])
     last = at.game.last
-    if at.due == OPEN:
+    if at.group_on == OPEN:
         return state(OPEN, balls)
-    mine = [ball for ball in balls_on(at.discipline, balls, at.due) if ball != last]
-    return state(at.due, [*mine, last])
+    mine = [ball for ball in balls_on(at.discipline, balls, at.group_on) if ball != last]
+    return state(at.group_on, [*mine, last])
 
 
 def edge(at: Standing, me: Seat, other: Seat) -> float:
@@ -308,17 +312,17 @@ def left(at: Standing) -> int:
     if at.game.in_order:
         return len(balls)
     last = at.game.last
-    if at.due == OPEN:  # either group, the one with fewer balls
+    if at.group_on == OPEN:  # either group, the one with fewer balls
         groups = [GROUPS[ball] for ball in balls if ball in GROUPS]
         return 1 + min((groups.count(name) for name in set(groups)), default=0)
-    return 1 + sum(ball != last for ball in balls_on(at.discipline, balls, at.due))
+    return 1 + sum(ball != last for ball in balls_on(at.discipline, balls, at.group_on))
 
 
 def race(at: Standing, me: Seat, other: Seat, look: Look | None = None) -> float:
     """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
     pot that is there, and from the run behind it if that promises more."""
     if at.game.any_order:
-        ours = me.run(at.due).going_on, other.run(at.due).going_on
+        ours = me.run(at.group_on).going_on, other.run(at.group_on).going_on
         same = 0 if at.renewed or packed(at.table, at.layout) else len(at.layout.objects)
         return by_needs(at.needs, *ours, same, look)
     mine, theirs = me.going_on(at), other.going_on(at.theirs)

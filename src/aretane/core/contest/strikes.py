@@ -56,11 +56,11 @@ def hits(at: Standing, cue: Point, how: Search, physics: Physics) -> Array:
     rows = np.zeros((len(near), how.hits, len(how.speeds), len(how.tips), 5))
     rows[..., 0] = np.array(how.speeds)[:, None]
     rows[..., 2:4] = how.tips
-    for one, (ball, place) in zip(rows, near, strict=True):
+    for row, (ball, place) in zip(rows, near, strict=True):
         apart = table.cue_ball_radius + table.radius(ball)
         turn = np.clip(thick * apart / max(cue.distance(place), apart), -1.0, 1.0)
         ways = place.minus(cue).angle + np.arcsin(turn)
-        one[..., 1] = ways[:, None, None] - squirts
+        row[..., 1] = ways[:, None, None] - squirts
     return rows.reshape(-1, 5)
 
 
@@ -94,7 +94,7 @@ def mistaken(
 def seen(at: Standing, ends: Ends) -> NDArray[np.bool_]:
     """Straight ways (k, LINES) to the easiest ball on for whoever plays next, blocked or not.
 
-    `at` with what is due to the next player; the balls that lie where they are taken from `ends`.
+    `at` with the group that is on for the next player; the balls that lie where they are taken from `ends`.
     """
     names = list(ends.names)
     places = np.where((ends.fates == -1)[:, :, None], ends.places, np.nan)

@@ -25,8 +25,8 @@ from .verdicts import AGAIN, FOUL, LOST, OVER, WON
 
 OTHER = {"solids": "stripes", "stripes": "solids", "reds": "yellows", "yellows": "reds", OPEN: OPEN, "": ""}
 """The other player's group."""
-GROUPED = tuple(due for due in OTHER if due)
-"""What is due in games with groups."""
+GROUPED = tuple(group for group in OTHER if group)
+"""Groups that may be on in games with groups."""
 
 Fouls = tuple[int, int] | None
 """Fouls in a row of the player at the table and of the other, where the third loses the rack; else None."""
@@ -37,16 +37,18 @@ Called = tuple[str, PocketName] | None
 
 @dataclass(frozen=True, slots=True)
 class Standing:
-    """A rack in the hands of a player: the layout (without a cue ball: it is in hand) and what is due to
-    the player: a group, `open`, or nothing in rotation; in snooker red, colour or end, with the points of
-    `lead` over the other; in straight pool the points that both still need, `needs`, and whether the balls
-    are no longer those of this rack, as it is `renewed`. `fouls` count where the third in a row costs more.
+    """A rack in the hands of a player, as both players' chances are counted from it.
+
+    layout: without a cue ball it is in hand. group_on: solids, stripes or `open`; in snooker red, colour or
+    end; empty in rotation. lead: points ahead of the other player, in snooker. needs: the points both still
+    need, in straight pool. fouls: counted where the third in a row costs more. renewed: the balls are those
+    of a rack after this one.
     """
 
     table: Table
     discipline: str
     layout: Layout
-    due: str = ""
+    group_on: str = ""
     lead: float = 0.0
     fouls: Fouls = None
     needs: points.Needs = (points.GAME, points.GAME)
@@ -60,14 +62,14 @@ class Standing:
     @property
     def on(self) -> tuple[str, ...]:
         """The balls that may be hit first."""
-        return balls_on(self.discipline, self.layout.objects, self.due)
+        return balls_on(self.discipline, self.layout.objects, self.group_on)
 
     @property
     def theirs(self) -> "Standing":
         """The same table with the other player at it."""
-        due = scored.due_of(self.layout) if self.game.by_colours else OTHER[self.due]
+        group_on = scored.first_group(self.layout) if self.game.by_colours else OTHER[self.group_on]
         needs = (self.needs[1], self.needs[0])
-        return replace(self, due=due, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs)
+        return replace(self, group_on=group_on, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs)
 
     def left(self, layout: Layout) -> "Standing":
         """The other player at the table with the balls so, no points made."""
@@ -90,19 +92,19 @@ class Standing:
 
 
 @lru_cache(maxsize=65536)
-def balls_on(discipline: str, balls: tuple[str, ...], due: str) -> tuple[str, ...]:
-    """Of the balls on the table those that may be hit first by a player to whom `due` is due."""
+def balls_on(discipline: str, balls: tuple[str, ...], group_on: str) -> tuple[str, ...]:
+    """Of the balls on the table those that may be hit first by a player for whom `group_on` is on."""
     record = game(discipline)
     if record.by_colours:
-        return scored.balls_on(balls, due)
+        return scored.balls_on(balls, group_on)
     if record.any_order:
         return balls
     last = record.last
     if record.in_order:
         return tuple(sorted(balls, key=int)[:1])
-    if due == OPEN:
+    if group_on == OPEN:
         return tuple(ball for ball in balls if ball != last) or (last,)
-    return tuple(ball for ball in balls if GROUPS.get(ball) == due) or (last,)
+    return tuple(ball for ball in balls if GROUPS.get(ball) == group_on) or (last,)
 
 
 def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]:
@@ -114,7 +116,7 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     straight pool it costs points.
     """
     if at.game.by_colours:
-        return scored.judged(at.due, at.on, at.lead, ends, called)
+        return scored.judged(at.group_on, at.on, at.lead, ends, called)
     names = list(ends.names)
     on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
     on[[names.index(ball) for ball in at.on]] = True
@@ -148,12 +150,14 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
     """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
     left = ends.after(k)
     if at.game.by_colours:
-        gained = scored.points(at.due, at.on, ends, k, called)
-        back = scored.back(at.table, at.due, ends, k, verdict, left)
+        gained = scored.points(at.group_on, at.on, ends, k, called)
+        back = scored.back(at.table, at.group_on, ends, k, verdict, left)
         if verdict == AGAIN:
-            return replace(at, layout=back, due=scored.due_after(at.due, back), lead=at.lead + gained)
+            return replace(
+                at, layout=back, group_on=scored.next_group(at.group_on, back), lead=at.lead + gained
+            )
         given = gained if verdict == FOUL else 0.0
-        return replace(at, layout=back, due=scored.due_of(back), lead=given - at.lead)
+        return replace(at, layout=back, group_on=scored.first_group(back), lead=given - at.lead)
     if at.game.any_order:
         return _after_points(at, ends, k, verdict, left)
     last = at.game.last
@@ -161,14 +165,14 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
         left = left.without((CUE,))
     if at.game.in_order and last not in left:
         left = left.changed(dict(respotted(at.table, at.discipline, (last,), left).places))
-    due = at.due
-    if due == OPEN and called is not None and verdict == AGAIN:
-        due = GROUPS.get(called[0], OPEN)
+    group_on = at.group_on
+    if group_on == OPEN and called is not None and verdict == AGAIN:
+        group_on = GROUPS.get(called[0], OPEN)
     if verdict != AGAIN:
-        due = OTHER[due]
+        group_on = OTHER[group_on]
     fouls = _counted(at.fouls, verdict)
     return Standing(
-        at.table, at.discipline, left, due, fouls=fouls if verdict == AGAIN else _swapped(fouls)
+        at.table, at.discipline, left, group_on, fouls=fouls if verdict == AGAIN else _swapped(fouls)
     )  # fmt: skip
 
 

@@ -122,8 +122,8 @@ def kicks(asked: Asked) -> tuple[Kick, ...]:
     )
     radius = asked.table.radius(CUE if asked.pocket is None else asked.ball)
     found = []
-    for one in mirrors(asked.table, start, target, asked.rails, radius):
-        kick = _against(asked, one)
+    for mirror in mirrors(asked.table, start, target, asked.rails, radius):
+        kick = _against(asked, mirror)
         if kick is not None:
             found.append(kick)
         if len(found) == LISTED:
@@ -133,22 +133,22 @@ def kicks(asked: Asked) -> tuple[Kick, ...]:
     return tuple(found)
 
 
-def _against(asked: Asked, one: Mirrored) -> Kick | None:
+def _against(asked: Asked, mirrored: Mirrored) -> Kick | None:
     """The count played; None for a bank that the cue ball cannot play."""
-    aim = one.aim
+    aim = mirrored.aim
     if asked.pocket is not None:
-        ghost = _ghost(asked, one.aim)
+        ghost = _ghost(asked, mirrored.aim)
         cue = asked.layout.cue
         assert cue is not None
         aim = ghost.minus(cue).angle
-        if unit(aim).dot(unit(one.aim)) <= 0.05:
+        if unit(aim).dot(unit(mirrored.aim)) <= 0.05:
             return None
     strike = _strike(asked, aim)
     motion = play(asked.table, asked.layout, strike, asked.physics)
     right, chance = _right(asked, aim)
-    off = _off(asked, one, strike, asked.physics)
+    off = _off(asked, mirrored, strike, asked.physics)
     return Kick(
-        one, _numbers(asked, one), motion, off, _effects(asked, one, strike, off), right,
+        mirrored, _numbers(asked, mirrored), motion, off, _effects(asked, mirrored, strike, off), right,
         None if right is None else play(asked.table, asked.layout, right, asked.physics),
         None if right is None else right.aim - strike.aim, chance,
         _turned(asked, motion.trace),
@@ -167,14 +167,14 @@ def _ghost(asked: Asked, way: float) -> Point:
     return place.minus(unit(way).times(apart))
 
 
-def _numbers(asked: Asked, one: Mirrored) -> Counted | None:
+def _numbers(asked: Asked, mirrored: Mirrored) -> Counted | None:
     """The rail numbers, for a kick long rail, short rail, long rail."""
     place, cue = asked.layout.get(asked.ball), asked.layout.cue
-    if asked.pocket is not None or len(one.rails) != 3 or place is None or cue is None:
+    if asked.pocket is not None or len(mirrored.rails) != 3 or place is None or cue is None:
         return None
-    if one.rails[0] not in ("right", "left") or one.rails[1] not in ("head", "foot"):
+    if mirrored.rails[0] not in ("right", "left") or mirrored.rails[1] not in ("head", "foot"):
         return None
-    return corner_five(asked.table, cue, place, one.rails[0], one.rails[1])
+    return corner_five(asked.table, cue, place, mirrored.rails[0], mirrored.rails[1])
 
 
 def _right(asked: Asked, way: float) -> tuple[Strike | None, float]:
@@ -198,7 +198,7 @@ def _does_it(asked: Asked, ends: Ends) -> NDArray[np.bool_]:
     return np.asarray((ends.first_hit == number) & (ends.rails_before == asked.rails))
 
 
-def _off(asked: Asked, one: Mirrored, strike: Strike, physics: Physics) -> float | None:
+def _off(asked: Asked, mirrored: Mirrored, strike: Strike, physics: Physics) -> float | None:
     """m by which the ball passes its target after the rails, alone on the table with what it needs."""
     if asked.pocket is None:
         name, target = CUE, asked.layout.get(asked.ball)
@@ -208,14 +208,16 @@ def _off(asked: Asked, one: Mirrored, strike: Strike, physics: Physics) -> float
         alone = asked.layout.without([b for b in asked.layout.objects if b != asked.ball])
     assert target is not None
     trace = play(asked.table, alone, strike, physics).trace
-    leg = _leg(trace, name, len(one.rails))
+    leg = _leg(trace, name, len(mirrored.rails))
     return None if len(leg) < 2 else _passes(leg, target)
 
 
 def _leg(trace: Trace, name: str, rails: int) -> list[Point]:
     """The path after so many rails, up to what the ball meets next."""
     times = [
-        one.time for one in trace.happenings() if one.ball == name and one.kind in ("rail", "jaw", "drop")
+        happening.time
+        for happening in trace.happenings()
+        if happening.ball == name and happening.kind in ("rail", "jaw", "drop")
     ]
     if len(times) < rails:
         return []
@@ -245,7 +247,7 @@ def _passes(leg: Sequence[Point], target: Point) -> float | None:
 
 
 def _effects(
-    asked: Asked, one: Mirrored, strike: Strike, off: float | None
+    asked: Asked, mirrored: Mirrored, strike: Strike, off: float | None
 ) -> tuple[tuple[str, float], ...]:
     """How far each cause moves the ball, taken away alone."""
     if off is None:
@@ -255,7 +257,7 @@ def _effects(
         table = asked.table
         if name == "nose":
             table = replace(table, jaws=replace(table.jaws, nose=LEVEL_NOSE))
-        without = _off(replace(asked, table=table), one, strike, replace(asked.physics, **constants))
+        without = _off(replace(asked, table=table), mirrored, strike, replace(asked.physics, **constants))
         if without is not None:
             found.append((name, off - without))
     return tuple(sorted(found, key=lambda entry: -abs(entry[1])))
@@ -264,15 +266,17 @@ def _effects(
 def _turned(asked: Asked, trace: Trace) -> tuple[Turned, ...]:
     """The angles at the rails of the ball that is sent over them."""
     name = CUE if asked.pocket is None else asked.ball
-    rails = [one for one in trace.happenings() if one.ball == name and one.kind == "rail"][: asked.rails]
+    rails = [
+        happening for happening in trace.happenings() if happening.ball == name and happening.kind == "rail"
+    ][: asked.rails]
     path = trace.path(name, 0.003)
     found = []
-    for one in rails:
-        before = [at for t, at in path if t <= one.time + 1e-9][-3:]
-        after = [at for t, at in path if t >= one.time - 1e-9][:3]
+    for rail in rails:
+        before = [at for t, at in path if t <= rail.time + 1e-9][-3:]
+        after = [at for t, at in path if t >= rail.time - 1e-9][:3]
         if len(before) > 1 and len(after) > 1:
             came, went = before[-1].minus(before[0]), after[-1].minus(after[0])
-            found.append(Turned(one.what, _from_square(one.what, came), _from_square(one.what, went)))
+            found.append(Turned(rail.what, _from_square(rail.what, came), _from_square(rail.what, went)))
     return tuple(found)
 
 

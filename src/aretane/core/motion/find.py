@@ -219,7 +219,7 @@ def _summary(
             )
         )  # fmt: skip
     logged = int((weights > 0).sum())
-    groups.sort(key=lambda one: -one.share)
+    groups.sort(key=lambda group: -group.share)
     return Finding(tuple(groups), bool(worth[0] < 9.0 * max(1, logged)))
 
 

@@ -55,10 +55,12 @@ def clusters(table: Table, layout: Layout) -> tuple[Cluster, ...]:
     places = dict(layout.places)
     ways = {ball: passages(table, layout, ball) for ball in layout.objects}
     ties = []
-    for one, other in combinations(layout.objects, 2):
-        gap = places[one].distance(places[other]) - table.radius(one) - table.radius(other)
-        if gap < 2 * table.ball_radius and (_takes(ways[one], other) or _takes(ways[other], one)):
-            ties.append((one, other, gap))
+    for combination, other in combinations(layout.objects, 2):
+        gap = places[combination].distance(places[other]) - table.radius(combination) - table.radius(other)
+        if gap < 2 * table.ball_radius and (
+            _takes(ways[combination], other) or _takes(ways[other], combination)
+        ):
+            ties.append((combination, other, gap))
     found = []
     for members in _hanging_together([(one, other) for one, other, _ in ties]):
         inside = [gap for one, _, gap in ties if one in members]
@@ -74,8 +76,8 @@ def _takes(ways: Sequence[Passage], other: str) -> bool:
 
 def _hanging_together(ties: Sequence[tuple[str, str]]) -> list[set[str]]:
     groups: list[set[str]] = []
-    for one, other in ties:
-        joined = {one, other}
+    for ty, other in ties:
+        joined = {ty, other}
         apart = []
         for group in groups:
             if group & joined:

@@ -50,7 +50,7 @@ class NudgeOrLeave:
 
 def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
     """Weigh the two for a game in which running out counts; None in others and without a cluster."""
-    tied = {ball for one in clusters(asked.table, asked.layout) for ball in one.balls}
+    tied = {ball for cluster in clusters(asked.table, asked.layout) for ball in cluster.balls}
     if asked.measure != "chance" or not tied or asked.layout.cue is None:
         return None
     looked = list(looked_at(run, asked, tied))
@@ -58,7 +58,7 @@ def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
     moving = sorted((one for one in looked if one.moves), key=lambda one: -one.promise)[:LOOKED_AT]
     nudges = [_weighed(asked, one.shot, one.moves) for one in moving]
     return NudgeOrLeave(
-        max(nudges, key=lambda one: one.value, default=None),
+        max(nudges, key=lambda nudge: nudge.value, default=None),
         _weighed(asked, max(still, key=lambda one: one.promise).shot, ()) if still else None,
     )
 
@@ -138,6 +138,6 @@ def _left(asked: Question, shot: PlannedShot, left: Layout) -> float:
     last = asked.game.last
     if last not in left:
         return 1.0 if shot.ball == last else 0.0
-    due = GROUPS.get(shot.ball, asked.due) if asked.due == "open" else asked.due
-    after = replace(asked, layout=left, due=due)
+    group_on = GROUPS.get(shot.ball, asked.group_on) if asked.group_on == "open" else asked.group_on
+    after = replace(asked, layout=left, group_on=group_on)
     return search(after, COARSER).outlook(valuing=40).values[0]

@@ -115,7 +115,7 @@ def _problem(table: Table, layout: Layout, ball: str, ways: Sequence[Passage], t
     if tied:
         return "tied up in a cluster"
     if blockers:
-        names = [ball_words(one) for one in sorted(blockers)]
+        names = [ball_words(blocker) for blocker in sorted(blockers)]
         return f"shut off by {', '.join(names[:-1])}{' and ' if names[1:] else ''}{names[-1]}"
     x, y = dict(layout.places)[ball]
     near = min(x, table.length - x, y, table.width - y) - table.radius(ball)
@@ -126,8 +126,8 @@ def _problem(table: Table, layout: Layout, ball: str, ways: Sequence[Passage], t
 
 def _blockers(balls: Sequence[BallReading]) -> tuple[tuple[str, int], ...]:
     counts: dict[str, int] = {}
-    for one in balls:
-        for way in one.passages:
+    for ball in balls:
+        for way in ball.passages:
             if way.open_share < OPEN:
                 for other in way.blockers:
                     counts[other] = counts.get(other, 0) + 1
@@ -183,18 +183,22 @@ def _break_out(maker: Maker, cluster: Cluster, shot: PlannedShot, place: Point) 
     return BreakOut(shot, place, shot.pot, motion, met[0], frees)
 
 
-def _valued(maker: Maker, cluster: Cluster, one: BreakOut) -> BreakOut:
+def _valued(maker: Maker, cluster: Cluster, break_out: BreakOut) -> BreakOut:
     """The same with its chance: the pot made, the cue ball kept, and a ball free, with the player's
     errors."""
     table, physics = maker.table, maker.physics
-    layout = maker.layout.changed({CUE: one.place})
+    layout = maker.layout.changed({CUE: break_out.place})
     at = ready(table, layout, physics)
-    meant = compensated(Strike(one.shot.speed, 0.0, one.shot.side, one.shot.height), one.shot.direction, at)
+    meant = compensated(
+        Strike(break_out.shot.speed, 0.0, break_out.shot.side, break_out.shot.height),
+        break_out.shot.direction,
+        at,
+    )
     ends = with_errors(at, table, layout, meant, maker.skill, physics, SAMPLES)
-    good = made(Task(one.shot.ball, one.shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
+    good = made(Task(break_out.shot.ball, break_out.shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
     freed = 0
     for k in np.flatnonzero(good):
         left = ends.after(int(k))
         still = {ball for other in clusters(table, left) for ball in other.balls}
         freed += any(ball in left and ball not in still for ball in cluster.balls)
-    return replace(one, chance=freed / SAMPLES)
+    return replace(break_out, chance=freed / SAMPLES)

@@ -110,9 +110,9 @@ def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
         words = "the rack was over before this shot: leave it out, or correct the shot that ended it"
         yield "shooter", "after-the-end", words
     elif step.state.turn and step.shot.shooter not in step.state.turn and not _starts_late(step):
-        due = " or ".join(sorted(rack.name(player) for player in step.state.turn))
+        turn = " or ".join(sorted(rack.name(player) for player in step.state.turn))
         why = "; ".join(step.state.reasons) or "opens the rack"
-        words = f"{rack.name(step.shot.shooter)} shoots out of turn: it is {due}'s shot ({why})"
+        words = f"{rack.name(step.shot.shooter)} shoots out of turn: it is {turn}'s shot ({why})"
         yield "shooter", "out-of-turn", words
     if step.shot.plan.kind == "push-out" and not step.state.push_out_allowed:
         words = "a push-out is only allowed on the shot straight after the break"
@@ -144,8 +144,8 @@ def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entr
     on = rules.balls_on(step.state, step.before)
     direct = plan.kind in ("direct", "bank") and plan.choice != "safety" and not plan.free_ball
     if direct and plan.ball in step.before and on and plan.ball not in on:
-        due = ball_words(on[0]) if len(on) == 1 else "one of " + ", ".join(map(ball_words, on))
-        words = f"{ball_words(plan.ball or '')} is planned first but {due} is on"
+        on_words = ball_words(on[0]) if len(on) == 1 else "one of " + ", ".join(map(ball_words, on))
+        words = f"{ball_words(plan.ball or '')} is planned first but {on_words} is on"
         yield "plan.ball", "not-on", words
     if plan.free_ball and not step.state.free:
         yield "plan.free_ball", "no-free-ball", "a free ball is only given straight after a foul"

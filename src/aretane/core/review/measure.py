@@ -102,7 +102,7 @@ def _leave(
     now = pots(table, left, ball, skill, physics)
     pocket = plan.next_pocket or (planned_pots[0].pocket if planned_pots else now[0].pocket)
     same = next(one for one in now if one.pocket == pocket)
-    planned = next((one for one in planned_pots if one.pocket == pocket), None)
+    planned = next((planned_pot for planned_pot in planned_pots if planned_pot.pocket == pocket), None)
     return Leave(following, now[0], same, planned, next_angle(same, planned, plan.wanted_angle))
 
 

@@ -67,10 +67,10 @@ def _visit(shots: list[tuple[int, Step]]) -> Visit:
     first, (last, step) = shots[0][0], shots[-1]
     who = step.next_state.team or step.shot.shooter
     points = balls = 0
-    for _, one in shots:
-        if one.ruling is not None:
-            balls += len(one.ruling.pots_counted)
-            points += sum(n for player, n in one.ruling.points if player == who)
+    for _, shot in shots:
+        if shot.ruling is not None:
+            balls += len(shot.ruling.pots_counted)
+            points += sum(n for player, n in shot.ruling.points if player == who)
     return Visit(step.shot.shooter, first, last, balls, points, _ended(step))
 
 

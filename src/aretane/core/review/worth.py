@@ -80,8 +80,8 @@ def _worth(rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None],
     return Worth(before, after, tuple(parts))
 
 
-def _apart(one: Chance, other: Chance) -> float:
-    return hypot(one.error, other.error)
+def _apart(chance: Chance, other: Chance) -> float:
+    return hypot(chance.error, other.error)
 
 
 def _after(rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None], k: int) -> Chance | None:
@@ -102,13 +102,13 @@ def _after(rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None],
 
 
 def _scored(
-    rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None], k: int, one: Appraisal
+    rack: Rack, steps: Sequence[Step], found: Sequence[Appraisal | None], k: int, appraisal: Appraisal
 ) -> Chance | None:
     """What the shot scored, and what is to be expected after it."""
     step = steps[k]
     assert step.ruling is not None
     who = (step.shot.shooter, step.next_state.team)
-    scored = sum(max(0, points) for player, points in step.ruling.points if player in who) / one.unit
+    scored = sum(max(0, points) for player, points in step.ruling.points if player in who) / appraisal.unit
     if step.next_state.over or not step.ruling.keeps_table or step.next_state.rerack:
         return Chance(scored, 0.0)
     following = _following(rack, steps, found, k)
@@ -140,7 +140,7 @@ class Turn:
 
 def turning(steps: Sequence[Step], found: Sequence[Worth | None], most: int = 3) -> list[Turn]:
     """The shots with the largest swings, the largest first; a safety gives up the visit on purpose."""
-    changes = [(k, one) for k, one in enumerate(found) if one is not None and not _given_up(steps[k])]
+    changes = [(k, worth) for k, worth in enumerate(found) if worth is not None and not _given_up(steps[k])]
     ordered = sorted(changes, key=lambda entry: (-abs(entry[1].change), entry[0]))[:most]
     return [_turn(steps, found, k, one) for k, one in ordered if one.change != 0.0]
 
@@ -149,8 +149,8 @@ def _given_up(step: Step) -> bool:
     return step.shot.plan.choice == "safety" or step.shot.plan.kind == "push-out"
 
 
-def _turn(steps: Sequence[Step], found: Sequence[Worth | None], k: int, one: Worth) -> Turn:
-    same = [part for part in one.parts if part.value * one.change > 0.0]
+def _turn(steps: Sequence[Step], found: Sequence[Worth | None], k: int, worth: Worth) -> Turn:
+    same = [part for part in worth.parts if part.value * worth.change > 0.0]
     main = max(same, key=lambda part: abs(part.value), default=None)
     began = None
     if main is not None and main.name == "pot" and main.value < 0.0:
@@ -163,4 +163,4 @@ def _turn(steps: Sequence[Step], found: Sequence[Worth | None], k: int, one: Wor
             position = next((part.value for part in past.parts if part.name == "position"), 0.0)
             if position < lost:
                 began, lost = earlier, position
-    return Turn(k, one.change, main.name if main else None, began)
+    return Turn(k, worth.change, main.name if main else None, began)

@@ -23,7 +23,7 @@ CENTURY = 100
 
 @dataclass(frozen=True, slots=True)
 class Snooker(Fold):
-    """The fold for snooker. `state.on` is "colour" where a colour is due after a red."""
+    """The fold for snooker. `state.on` is "colour" where a colour is on after a red."""
 
     def balls_on(self, state: RackState, layout: Layout) -> tuple[str, ...]:
         return on_now(state, layout)
@@ -37,10 +37,10 @@ class Snooker(Fold):
             return self._fouled(shared, shot, layout, on, wrong)
         if not potted:
             return pool.passes(shared, shot.shooter, "nothing is down: the turn passes")
-        due = state.on == COLOUR
+        colour_on = state.on == COLOUR
         reds = [ball for ball in potted if is_red(ball)]
         colours = tuple(ball for ball in potted if not is_red(ball))
-        if due:
+        if colour_on:
             points, respot = value(potted[0]), colours
         elif reds or any(is_red(ball) for ball in on):
             points, respot = len(potted), colours  # a free ball counts as a red
@@ -51,7 +51,7 @@ class Snooker(Fold):
         words = f"{' and '.join(ball_words(ball) for ball in potted)}: {points}, plays on"
         shared, ruling = pool.plays_on(shared, shot.shooter, words, potted)
         ruling = ruling._replace(points=((shot.shooter, points),), respot=respot)
-        if not due and on == ("black",) and "black" in potted and "black" not in respot:
+        if not colour_on and on == ("black",) and "black" in potted and "black" not in respot:
             return _end(shared, ruling, words)
         return shared, ruling
 
@@ -96,7 +96,7 @@ def on_now(state: RackState, layout: Layout) -> tuple[str, ...]:
 
 
 def _may_fall(state: RackState, shot: Shot, layout: Layout, free: bool) -> tuple[str, ...]:
-    """Balls that may fall without a foul: with a colour due only the one nominated."""
+    """Balls that may fall without a foul: with a colour on only the one nominated."""
     on = on_now(state, layout)
     if state.on == COLOUR:
         return (shot.plan.ball,) if shot.plan.ball in on else on
@@ -134,8 +134,10 @@ def remaining(state: RackState, layout: Layout) -> int:
     """Most points still on the table without a foul: each red with a black, then the colours."""
     reds = sum(1 for ball in layout.objects if is_red(ball))
     left = sum(value(ball) for ball in COLOURS if ball in layout)
-    due = max((value(ball) for ball in COLOURS if ball in layout), default=0) if state.on == COLOUR else 0
-    return 8 * reds + left + due
+    colour = (
+        max((value(ball) for ball in COLOURS if ball in layout), default=0) if state.on == COLOUR else 0
+    )
+    return 8 * reds + left + colour
 
 
 def snookers_required(state: RackState, layout: Layout, player: str) -> int:

@@ -39,13 +39,13 @@ class Frame:
     after_red: tuple[bool, ...]
 
 
-def frame_of(lead: float, due: str, layout: Layout) -> Frame:
-    """The frame as the table stands; `due` is red, colour or end, as in `games.Question`."""
+def frame_of(lead: float, group_on: str, layout: Layout) -> Frame:
+    """The frame as the table stands; `group_on` is red, colour or end, as in `games.Question`."""
     reds = sum(is_red(ball) for ball in layout.objects)
-    pots: list[float] = [COLOUR_TAKEN] if due == COLOUR else []
+    pots: list[float] = [COLOUR_TAKEN] if group_on == COLOUR else []
     pots += [1.0, COLOUR_TAKEN] * reds
-    last = [float(value(ball)) for ball in COLOURS if due != END or ball in layout]
-    free = [one == COLOUR_TAKEN for one in pots]
+    last = [float(value(ball)) for ball in COLOURS if group_on != END or ball in layout]
+    free = [pot == COLOUR_TAKEN for pot in pots]
     return Frame(lead, (*pots, *last), (*free, *(False for _ in last)))
 
 

@@ -33,13 +33,13 @@ class NoRun(ValueError):
 class Question:
     """A layout in the hands of a player, which can be searched.
 
-    `due`: the player's group, or `open`; in snooker red, colour or end; nothing in other games.
+    group_on: the player's group, or `open`; in snooker red, colour or end; empty in other games.
     """
 
     table: Table
     discipline: str
     layout: Layout
-    due: str
+    group_on: str
     skill: Skill
     physics: Physics
 
@@ -59,16 +59,16 @@ class Question:
 
     def playable(self) -> tuple[str, ...]:
         """The balls the player may pot in the run: all, or of two groups the player's and the last ball."""
-        return playable(self.discipline, self.layout, self.due)
+        return playable(self.discipline, self.layout, self.group_on)
 
 
-def playable(discipline: str, layout: Layout, due: str) -> tuple[str, ...]:
-    """The balls of a layout that a player to whom `due` is due may pot in a run, as in `Question`."""
+def playable(discipline: str, layout: Layout, group_on: str) -> tuple[str, ...]:
+    """The balls of a layout that a player may pot in a run. `group_on`: as in `Question`."""
     balls = tuple(sorted(layout.objects, key=lambda ball: (len(ball), ball)))
     last = game(discipline).last
-    if not game(discipline).by_groups or due == group.OPEN:
+    if not game(discipline).by_groups or group_on == group.OPEN:
         return balls
-    return tuple(ball for ball in balls if ball == last or GROUPS.get(ball) == due)
+    return tuple(ball for ball in balls if ball == last or GROUPS.get(ball) == group_on)
 
 
 def question(
@@ -92,21 +92,21 @@ def question(
         raise NoRun(f"{ball_words(unknown[0])} is not a ball of this game: take it off")
     if faults:
         raise NoRun(faults[0].words)
-    due = ""
+    group_on = ""
     if record.by_colours:
-        due = _due(state, layout)
+        group_on = _group_on(state, layout)
     elif record.by_groups:
-        due = state.group(state.team or shooter) or group.OPEN
-    return Question(table, discipline, layout, due, skill, physics)
+        group_on = state.group(state.team or shooter) or group.OPEN
+    return Question(table, discipline, layout, group_on, skill, physics)
 
 
-def _due(state: RackState, layout: Layout) -> str:
+def _group_on(state: RackState, layout: Layout) -> str:
     reds = any(is_red(ball) for ball in layout.objects)
-    due = snooker.COLOUR if state.on == snooker.COLOUR else snooker.RED if reds else snooker.END
+    group_on = snooker.COLOUR if state.on == snooker.COLOUR else snooker.RED if reds else snooker.END
     missing = [ball for ball in COLOURS if ball not in layout]
-    if due != snooker.END and missing:
+    if group_on != snooker.END and missing:
         raise NoRun(f"place the {missing[0]}: it comes back on its spot until the last red is gone")
-    return due
+    return group_on
 
 
 def search(
@@ -130,14 +130,14 @@ def search(
     if record.in_order:
         return rotation.rotation_run(maker, objects)
     if record.by_colours:
-        return snooker.snooker_run(maker, asked.due, through, few or snooker.FEW)
+        return snooker.snooker_run(maker, asked.group_on, through, few or snooker.FEW)
     if record.any_order:
         return straight.straight_run(maker, objects, through, few or straight.FEW)
     groups: dict[str, list[str]] = {}
     for ball in objects:
         if ball in GROUPS:
             groups.setdefault(GROUPS[ball], []).append(ball)
-    mine = None if asked.due == group.OPEN else asked.due
+    mine = None if asked.group_on == group.OPEN else asked.group_on
     if mine is not None:
         groups.setdefault(mine, [])
     return group.group_run(maker, groups, mine, record.last, through)

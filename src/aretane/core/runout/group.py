@@ -9,7 +9,7 @@ from .stock import Stock
 
 KINDS = ("finish",)
 OPEN = "open"
-"""What is due while the groups are open."""
+"""What is on while the groups are open."""
 NOTHING = (0.0,)
 
 

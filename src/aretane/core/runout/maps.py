@@ -34,7 +34,7 @@ from .records import After, Bed, Look, Tries, Worths
 
 Array = NDArray[np.float64]
 State = tuple[str, ...]
-"""Where a run stands: what is due (a word of the game, or empty), then the balls still to pot, sorted."""
+"""A state of a run: the group that is on (or an empty word), then the balls still to pot, sorted."""
 
 SCREENING, CHOOSING, VALUING = 6, 14, 10
 """Strikes with errors to look at a promising shot, to choose among the best of those, and to value it."""
@@ -201,7 +201,7 @@ class Maker:
     def known(self, state: State, values: Array) -> None:
         """Take values (K, g) of a state at the nodes as given: an estimate, not a search."""
         frame, shape = grid_of(self.table, self.spacing)
-        self.following[state] = np.array([smoothed(one.reshape(shape), frame) for one in values])
+        self.following[state] = np.array([smoothed(value.reshape(shape), frame) for value in values])
         self.keys[state] = blake2b(values.tobytes(), digest_size=16).hexdigest()
 
     def make(

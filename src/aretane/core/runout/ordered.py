@@ -36,7 +36,7 @@ def ordered(run: Run, asked: Question, order: Sequence[str]) -> Ordered:
     last = asked.game.last
     mine = [ball for ball in asked.playable() if ball != last]
     wanted = [ball for ball in order if ball != last]
-    if asked.due == "open" and wanted:
+    if asked.group_on == "open" and wanted:
         mine = [ball for ball in mine if GROUPS.get(ball) == GROUPS.get(wanted[0])]
     strange = [ball for ball in wanted if ball not in mine]
     if not wanted or strange:

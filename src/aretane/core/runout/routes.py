@@ -87,7 +87,7 @@ def routes(run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int
     if way is None or way.then is None:
         return ()
     looking = _Looking(run, way, pocket, loss)
-    found = sorted((looking.route(one) for one in looking.families()), key=lambda one: -one.worth)
+    found = sorted((looking.route(family) for family in looking.families()), key=lambda one: -one.worth)
     kept = _unlike(found)[:most]
     if not kept:
         return ()
@@ -110,9 +110,9 @@ def families(run: Run, ball: str, pocket: PocketName) -> list[Family]:
     if way is None or way.then is None:
         return []
     found: dict[tuple[tuple[str, ...], Spin], Family] = {}
-    for one in (looking := _Looking(run, way, pocket, 0.1)).families():
-        spin = looking.spin(one.strike).split(",")[0]
-        found.setdefault((one.rails, spin), Family(one.rails, spin, one.strike))
+    for family in (looking := _Looking(run, way, pocket, 0.1)).families():
+        spin = looking.spin(family.strike).split(",")[0]
+        found.setdefault((family.rails, spin), Family(family.rails, spin, family.strike))
     return list(found.values())
 
 
@@ -221,30 +221,31 @@ class _Looking:
             return words
         return f"{words}, {'inside' if strike.side * self.cut < 0 else 'outside'}"
 
-    def route(self, one: _Tried) -> Route:
+    def route(self, tried: _Tried) -> Route:
         """The family's strike with the player's errors."""
         maker, table = self.maker, self.maker.table
-        ends = with_errors(self.at, table, maker.layout, one.strike, maker.skill, maker.physics, SAMPLES)
+        ends = with_errors(self.at, table, maker.layout, tried.strike, maker.skill, maker.physics, SAMPLES)
         fell, stays = made(self.task, ends), ends.fates[:, 0] == -1
         others = [k for k, name in enumerate(ends.names) if name not in ("cue", self.ball)]
         left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
         after = left * np.array([self._value(float(x), float(y)) for x, y in ends.places[:, 0]])
         worth = np.where(fell & stays, self.points + after, 0.0)
-        slower, faster = self._tolerance(one)
+        slower, faster = self._tolerance(tried)
         return Route(
-            rails=one.rails, spin=self.spin(one.strike), speed=one.strike.speed, side=one.strike.side,
-            height=one.strike.height, motion=one.motion, worth=float(worth.mean()),
+            rails=tried.rails, spin=self.spin(tried.strike), speed=tried.strike.speed,
+            side=tried.strike.side,
+            height=tried.strike.height, motion=tried.motion, worth=float(worth.mean()),
             error=float(worth.std() / SAMPLES**0.5), pot=float(fell.mean()),
             inside=float((fell & stays & (after >= self.least)).mean()), scratch=float((~stays).mean()),
-            slower=slower, faster=faster, entry=self._entry(one), travel=_travel(one.motion, self.ball),
-            touches=one.touches,
+            slower=slower, faster=faster, entry=self._entry(tried), travel=_travel(tried.motion, self.ball),
+            touches=tried.touches,
         )  # fmt: skip
 
-    def _tolerance(self, one: _Tried) -> tuple[float, float]:
+    def _tolerance(self, tried: _Tried) -> tuple[float, float]:
         """How much slower and faster (shares) the strike may be, aimed anew, and keep its position."""
         factors = np.arange(-round(WIDEST / STEP), round(WIDEST / STEP) + 1) * STEP
         meant = np.array(
-            [(one.strike.speed * (1 + off), one.strike.side, one.strike.height) for off in factors]
+            [(tried.strike.speed * (1 + off), tried.strike.side, tried.strike.height) for off in factors]
         )
         maker = self.maker
         directions, _ = aimed(
@@ -269,17 +270,17 @@ class _Looking:
             faster += 1
         return float(-factors[slower]), float(factors[faster])
 
-    def _entry(self, one: _Tried) -> float | None:
+    def _entry(self, tried: _Tried) -> float | None:
         """Angle between the way the cue ball comes in and the line of the next shot."""
-        end = one.motion.after.cue
+        end = tried.motion.after.cue
         if self.next is None or end is None:
             return None
         shot = self.next.shot(*self.next.nearest(end))
-        path = [place for _, place in one.motion.trace.path("cue")]
+        path = [place for _, place in tried.motion.trace.path("cue")]
         way = next((end.minus(place) for place in reversed(path) if place.distance(end) > 0.05), None)
-        if shot is None or way is None or shot.ball not in one.motion.after:
+        if shot is None or way is None or shot.ball not in tried.motion.after:
             return None
-        line = aim_at(self.maker.table, one.motion.after, shot.ball, shot.pocket).window.direction
+        line = aim_at(self.maker.table, tried.motion.after, shot.ball, shot.pocket).window.direction
         off = abs(turn(way.angle - line))
         return min(off, pi - off)
 

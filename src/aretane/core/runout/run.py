@@ -56,7 +56,7 @@ class Run:
         )
 
     def nearest(self, wanted: State) -> State | None:
-        """The state that was searched which is most like `wanted`: the same is due, fewest balls differ."""
+        """The searched state most like `wanted`: the same group on, the fewest balls different."""
         if wanted in self.maker.following:
             return wanted
         alike = [state for state in self.maker.maps if state[0] == wanted[0]]
@@ -67,6 +67,6 @@ def _differ(one: Iterable[str], other: Iterable[str]) -> int:
     return len(set(one) ^ set(other))
 
 
-def state(due: str, balls: Iterable[str]) -> State:
-    """A state of a run: what is due, and the balls still to pot, numbers in their order."""
-    return (due, *sorted(balls, key=lambda ball: (len(ball), ball)))
+def state(group_on: str, balls: Iterable[str]) -> State:
+    """A state of a run: the group that is on, and the balls still to pot, numbers in their order."""
+    return (group_on, *sorted(balls, key=lambda ball: (len(ball), ball)))

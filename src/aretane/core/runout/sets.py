@@ -24,7 +24,7 @@ WIDTH = 40
 class Order:
     """The search over the order of `balls`, `last` after them, with `others` lying in the way.
 
-    `due` names the states; `points` is what each pot counts (K,); `ends` are the sets whose states are
+    `group_on` names the states; `points` is what each pot counts (K,); `ends` are the sets whose states are
     there before the search begins.
     """
 
@@ -32,7 +32,7 @@ class Order:
     balls: tuple[str, ...]
     last: str | None
     others: tuple[str, ...]
-    due: str
+    group_on: str
     points: tuple[float, ...]
     ends: tuple[Set, ...] = (frozenset(),)
 
@@ -42,7 +42,7 @@ class Order:
 
     def of(self, left: Collection[str]) -> State:
         """The state with these balls left, and the last."""
-        return state(self.due, [*left, *([self.last] if self.last else [])])
+        return state(self.group_on, [*left, *([self.last] if self.last else [])])
 
     def on_table(self, left: Collection[str]) -> list[str]:
         """Every object ball on the table in that state."""

@@ -18,15 +18,15 @@ KINDS = ("points",)
 POINTS = 100.0
 """Points that a value of one stands for."""
 RED, COLOUR, END = "red", "colour", "end"
-"""What is due."""
+"""Groups that are on."""
 FEW = 3
 """Reds up to which every order is searched to the end."""
 FIRSTS, SECONDS = 4, 3
 """Reds that are looked at first, and second after each of those, where there are more."""
 
 
-def snooker_run(maker: Maker, due: str, through: str | None = None, few: int = FEW) -> Run:
-    """The visit from where the balls of the maker's layout lie; `due` is red, colour or end.
+def snooker_run(maker: Maker, group_on: str, through: str | None = None, few: int = FEW) -> Run:
+    """The visit from where the balls of the maker's layout lie; `group_on` is red, colour or end.
 
     Up to `few` reds are searched in every order. Raises KeyError for a colour that is not there while reds
     are.
@@ -34,13 +34,13 @@ def snooker_run(maker: Maker, due: str, through: str | None = None, few: int = F
     objects = maker.layout.objects
     reds = tuple(ball for ball in objects if is_red(ball))
     colours = tuple(ball for ball in COLOURS if ball in objects)
-    if due == END:
+    if group_on == END:
         _to_the_end(maker, colours)
         return Run(maker, state(END, colours), KINDS, lambda at: at[1:], (POINTS,))
     _to_the_end(maker, COLOURS)
     search = _Search(maker, reds, through, few)
-    start = search.of(due, frozenset(reds))
-    search.make(due, frozenset(reds))
+    start = search.of(group_on, frozenset(reds))
+    search.make(group_on, frozenset(reds))
     return Run(maker, start, KINDS, search.balls_of, (POINTS,))
 
 
@@ -64,23 +64,23 @@ class _Search:
         self.firsts = self._firsts(chances)
         self.stock = Stock(maker, self.every, (*self.firsts, *COLOURS), frozenset(COLOURS))
 
-    def of(self, due: str, left: Set) -> State:
-        return state(END, COLOURS) if due == RED and not left else state(due, left)
+    def of(self, group_on: str, left: Set) -> State:
+        return state(END, COLOURS) if group_on == RED and not left else state(group_on, left)
 
     def balls_of(self, at: State) -> tuple[str, ...]:
         return at[1:] if at[0] == END else (*at[1:], *COLOURS)
 
-    def make(self, due: str, left: Set) -> None:
+    def make(self, group_on: str, left: Set) -> None:
         """The map of a state with everything that follows it."""
-        at = self.of(due, left)
+        at = self.of(group_on, left)
         if at in self.maker.following:
             return
         gone = len(self.reds) - len(left)
-        if due == RED and gone >= 2 and not self.whole:
+        if group_on == RED and gone >= 2 and not self.whole:
             self.maker.known(at, self._estimate(left))
             return
         ways = []
-        if due == COLOUR:
+        if group_on == COLOUR:
             self.make(RED, left)
             ways = [Way(ball, self.of(RED, left), (value(ball) / POINTS,)) for ball in COLOURS]
         else:

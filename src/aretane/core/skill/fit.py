@@ -72,9 +72,9 @@ def fit(
 
     Without evidence every value is the prior's. Raises ValueError naming a window or noise below zero.
     """
-    for k, one in enumerate(pots):
-        if one.window < 0:
-            raise ValueError(f"pot {k + 1}: window {one.window} rad is below zero")
+    for k, pot in enumerate(pots):
+        if pot.window < 0:
+            raise ValueError(f"pot {k + 1}: window {pot.window} rad is below zero")
     for name, errors in (("speed", speeds), ("tip", tips)):
         for k, off in enumerate(errors):
             if off.noise < 0:
@@ -95,10 +95,10 @@ def _pot_likelihood(middle: float, pots: Sequence[PotTry]) -> Array:
     sigma = _grid(middle)
     if not pots:
         return np.zeros(STEPS)
-    half = np.array([one.window / 2 for one in pots])
+    half = np.array([pot.window / 2 for pot in pots])
     chance = erf(half[None] / (sigma[:, None] * sqrt(2)))
     chance = SLIP / 2 + (1 - SLIP) * chance
-    made = np.array([one.made for one in pots])
+    made = np.array([pot.made for pot in pots])
     return np.asarray(np.where(made[None], np.log(chance), np.log(1 - chance)).sum(axis=1))
 
 

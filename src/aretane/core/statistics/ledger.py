@@ -106,16 +106,16 @@ def fault(made: Weighed, best: Weighed, groups_open: bool = False) -> Fault:
 
 def total(rows: Sequence[Entry]) -> Total:
     """The sum of decisions of one player."""
-    wrong = [one for one in rows if one.grade == "wrong"]
+    wrong = [row for row in rows if row.grade == "wrong"]
     faults: dict[Fault, list[float]] = {}
     for one in wrong:
         assert one.fault is not None
         faults.setdefault(one.fault, []).append(one.cost)
     by_fault = sorted(faults.items(), key=lambda entry: -sum(entry[1]))
     return Total(
-        len(rows), sum(one.grade == "right" for one in rows), sum(one.grade == "close" for one in rows),
+        len(rows), sum(row.grade == "right" for row in rows), sum(row.grade == "close" for row in rows),
         len(wrong), sum(one.cost for one in wrong), sqrt(sum(one.error**2 for one in wrong)),
-        sum(one.cost for one in rows if one.grade == "close"),
+        sum(row.cost for row in rows if row.grade == "close"),
         tuple((name, len(costs), sum(costs)) for name, costs in by_fault),
     )  # fmt: skip
 

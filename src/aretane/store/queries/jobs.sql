@@ -31,7 +31,7 @@ SELECT COUNT(*) AS n FROM job WHERE kind = 'shots' AND state IN ('waiting', 'run
 
 -- name: free_in_rack(club_id, rack_id, longest)
 -- What nobody holds; what another server is just taking is passed over.
-SELECT content, state = 'running' OR not_before IS NULL OR NOT not_before BETWEEN NOW(6) AND NOW(6) + INTERVAL :longest SECOND AS due
+SELECT content, state = 'running' OR not_before IS NULL OR NOT not_before BETWEEN NOW(6) AND NOW(6) + INTERVAL :longest SECOND AS may_start
 FROM job
 WHERE club_id = :club_id AND rack_id = :rack_id AND kind = 'shots' AND (state = 'waiting'
   OR (state = 'running' AND (leased_until IS NULL OR NOT leased_until BETWEEN NOW(6) AND NOW(6) + INTERVAL :longest SECOND)))

@@ -68,7 +68,7 @@ def _frame(chart: Chart, there: Asked, points: float) -> float | None:
     if both is None:
         return None
     asked = there.question
-    return round(win_chance(frame_of(there.lead, asked.due, asked.layout), points, *both), 3)
+    return round(win_chance(frame_of(there.lead, asked.group_on, asked.layout), points, *both), 3)
 
 
 def _own_order(run: Run, _: Drawing, asked: Question, order: tuple[str, ...]) -> OwnOrderView:
@@ -150,8 +150,8 @@ def _angle(run: Run, then: ChanceMap, plan: Plan, unit: float) -> AngleView | No
         best=round(degrees(found.best), 1), worth=round(found.worth * unit, 4),
         distance=round(mm(found.distance), 1), line=(in_mm(found.ghost), in_mm(found.straight)),
         scratches=[
-            ScratchView(into=one.into, near=in_mm(one.near), far=in_mm(one.far))
-            for one in scratch_lines(table, layout, ball, pocket)
+            ScratchView(into=scratch_line.into, near=in_mm(scratch_line.near), far=in_mm(scratch_line.far))
+            for scratch_line in scratch_lines(table, layout, ball, pocket)
         ],
     )  # fmt: skip
 

@@ -87,14 +87,15 @@ def _routes_view(
     )  # fmt: skip
 
 
-def _route_view(one: Route, ball: str, unit: float) -> RouteView:
-    trace = one.motion.trace
+def _route_view(route: Route, ball: str, unit: float) -> RouteView:
+    trace = route.motion.trace
     return RouteView(
-        rails=list(one.rails), spin=one.spin, entry=entry_words(one.entry), speed=one.speed, side=one.side,
-        height=one.height, worth=round(one.worth * unit, 4), error=round(one.error * unit, 4),
-        pot=round(one.pot, 3), inside=round(one.inside, 3), scratch=round(one.scratch, 3),
-        slower=round(one.slower, 3), faster=round(one.faster, 3), travel=round(mm(one.travel), 1),
-        touches=list(one.touches),
+        rails=list(route.rails), spin=route.spin, entry=entry_words(route.entry), speed=route.speed,
+        side=route.side,
+        height=route.height, worth=round(route.worth * unit, 4), error=round(route.error * unit, 4),
+        pot=round(route.pot, 3), inside=round(route.inside, 3), scratch=round(route.scratch, 3),
+        slower=round(route.slower, 3), faster=round(route.faster, 3), travel=round(mm(route.travel), 1),
+        touches=list(route.touches),
         paths=[path_view(trace, name) for name in ("cue", ball) if name in trace.moved()],
     )  # fmt: skip
 
@@ -129,10 +130,10 @@ def _nudge_view(found: NudgeOrLeave) -> NudgeView:
     )
 
 
-def _weighed_view(one: Weighed) -> WeighedView:
+def _weighed_view(weighed: Weighed) -> WeighedView:
     return WeighedView(
-        shot=advised_view(one.shot), value=round(one.value, 4), error=round(one.error, 4),
-        moves=list(one.moves),
+        shot=advised_view(weighed.shot), value=round(weighed.value, 4), error=round(weighed.error, 4),
+        moves=list(weighed.moves),
     )  # fmt: skip
 
 
@@ -159,17 +160,18 @@ def _no_reading(stage: str, reason: str) -> ReadingView:
 
 def _reading_view(reading: Reading, found: tuple[Chain, ...]) -> ReadingView:
     return ReadingView(
-        reason="", stage="fine", balls=[_ball_view(one) for one in reading.balls],
-        clusters=[_cluster_view(one) for one in reading.openings], blockers=dict(reading.blockers),
-        chains=[_chain_view(one) for one in found], nudge=None, nudge_waits=False,
+        reason="", stage="fine", balls=[_ball_view(ball) for ball in reading.balls],
+        clusters=[_cluster_view(opening) for opening in reading.openings], blockers=dict(reading.blockers),
+        chains=[_chain_view(chain) for chain in found], nudge=None, nudge_waits=False,
     )  # fmt: skip
 
 
-def _ball_view(one: BallReading) -> BallReadingView:
+def _ball_view(ball_reading: BallReading) -> BallReadingView:
     return BallReadingView(
-        ball=one.ball, passages=[_passage_view(way) for way in one.passages],
-        open_pockets=one.open_pockets, reach=round(one.reach, 3), problem=one.problem,
-        insurance=one.insurance,
+        ball=ball_reading.ball, passages=[_passage_view(way) for way in ball_reading.passages],
+        open_pockets=ball_reading.open_pockets, reach=round(ball_reading.reach, 3),
+        problem=ball_reading.problem,
+        insurance=ball_reading.insurance,
     )  # fmt: skip
 
 
@@ -178,9 +180,9 @@ def _passage_view(way: Passage) -> PassageView:
 
 
 def _cluster_view(opening: Opening) -> ClusterView:
-    one = opening.cluster
+    cluster = opening.cluster
     return ClusterView(
-        balls=list(one.balls), gap=round(mm(one.gap), 1), needed=round(mm(one.needed), 1),
+        balls=list(cluster.balls), gap=round(mm(cluster.gap), 1), needed=round(mm(cluster.needed), 1),
         ways=[_break_out_view(way) for way in opening.ways],
     )  # fmt: skip
 
@@ -193,8 +195,8 @@ def _break_out_view(way: BreakOut) -> BreakOutView:
     )  # fmt: skip
 
 
-def _chain_view(one: Chain) -> ChainView:
+def _chain_view(chain: Chain) -> ChainView:
     return ChainView(
-        break_ball=one.break_ball, key_ball=one.key_ball, before=one.before, place=in_mm(one.place),
-        chance=round(one.chance, 3), key_place=in_mm(one.key_place), kept=round(one.kept, 3),
+        break_ball=chain.break_ball, key_ball=chain.key_ball, before=chain.before, place=in_mm(chain.place),
+        chance=round(chain.chance, 3), key_place=in_mm(chain.key_place), kept=round(chain.kept, 3),
     )  # fmt: skip

@@ -72,12 +72,12 @@ class Wanted:
     def standing(self) -> Standing:
         asked = self.asked
         return Standing(
-            asked.table, asked.discipline, asked.layout, asked.due, self.lead, self.fouls, self.needs
+            asked.table, asked.discipline, asked.layout, asked.group_on, self.lead, self.fouls, self.needs
         )  # fmt: skip
 
     def drafts(self, run: Run) -> tuple[Draft | None, ...]:
         """The planned shot and the options asked about, None where no aim was found for one."""
-        return planned(self.asked, self.plan, run), *(wished(self.asked, one, run) for one in self.wishes)
+        return planned(self.asked, self.plan, run), *(wished(self.asked, wish, run) for wish in self.wishes)
 
 
 @blueprint.post("/recordings/<int:recording_id>/choices")
@@ -120,8 +120,8 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
     asked = wanted.asked
     me, other = seats(asked, wanted.other, coarser, mine, at.step, at.maps)
     rack = fresh_rack(wanted.standing, me, other)
-    drafts = wanted.drafts(me.run(asked.due))
-    added = tuple(one for one in drafts if one is not None)
+    drafts = wanted.drafts(me.run(asked.group_on))
+    added = tuple(draft for draft in drafts if draft is not None)
 
     def report(found: Choices) -> None:
         if settle:
@@ -158,9 +158,10 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
     return ChoicesView(
         reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
-        options=[_option_view(found, one) for one in found.options], planned=places[0], added=places[1:],
+        options=[_option_view(found, option) for option in found.options], planned=places[0],
+        added=places[1:],
         other=there.other is not None, apart=CLOSE * ALONE,
-        settled=sum(one.settled for one in found.options), match=_match(body, ranking.rack),
+        settled=sum(option.settled for option in found.options), match=_match(body, ranking.rack),
         cautions=_cautions(wanted, found, there.agreed),
         needs=wanted.needs if wanted.asked.game.any_order else None,
     )  # fmt: skip
@@ -170,7 +171,7 @@ def _place_of(found: Choices, draft: Draft | None) -> int | None:
     """Which of the options a draft is; of a planned safety nobody said the strike."""
     if draft is None:
         return None
-    return next((k for k, one in enumerate(found.options) if one.strike == draft.strike), None)
+    return next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)
 
 
 def _match(body: ChoicesBody, rack: float) -> MatchView | None:
@@ -182,23 +183,25 @@ def _match(body: ChoicesBody, rack: float) -> MatchView | None:
     return MatchView(won=round(won, 4), lost=round(lost, 4), rack=round(rack, 4))
 
 
-def _option_view(found: Choices, one: Option) -> OptionView:
-    trace = one.motion.trace
+def _option_view(found: Choices, option: Option) -> OptionView:
+    trace = option.motion.trace
     return OptionView(
-        kind=one.kind, ball=None if one.called is None else one.called[0],
-        pocket=None if one.called is None else one.called[1], speed=round(one.strike.speed, 2),
-        side=round(one.strike.side, 3), height=round(one.strike.height, 3), value=round(one.value, 4),
-        error=round(one.error, 4), made=_branch_view(one.made.share, one.made.equity),
-        missed=_branch_view(one.missed.share, one.missed.equity),
-        foul=_branch_view(one.foul.share, one.foul.equity),
-        attack=None if one.attack is None else share(one.attack),
-        hidden=round(one.hidden, 3), hooks=round(one.hooks, 3),
-        ends=[(*in_mm(place), good) for place, good in zip(one.ends, one.made_there, strict=True)],
+        kind=option.kind, ball=None if option.called is None else option.called[0],
+        pocket=None if option.called is None else option.called[1], speed=round(option.strike.speed, 2),
+        side=round(option.strike.side, 3), height=round(option.strike.height, 3),
+        value=round(option.value, 4),
+        error=round(option.error, 4), made=_branch_view(option.made.share, option.made.equity),
+        missed=_branch_view(option.missed.share, option.missed.equity),
+        foul=_branch_view(option.foul.share, option.foul.equity),
+        attack=None if option.attack is None else share(option.attack),
+        hidden=round(option.hidden, 3), hooks=round(option.hooks, 3),
+        ends=[(*in_mm(place), good) for place, good in zip(option.ends, option.made_there, strict=True)],
         paths=[path_view(trace, name) for name in trace.moved()],
-        after=[(name, *in_mm(place)) for name, place in one.motion.after.places],
-        hit=one.hit, rails=one.rails, fullness=None if one.fullness is None else round(one.fullness, 3),
-        reasons=list(reasons(found, one)), route=route_words(found, one), settled=one.settled,
-        cue=in_mm(one.cue),
+        after=[(name, *in_mm(place)) for name, place in option.motion.after.places],
+        hit=option.hit, rails=option.rails,
+        fullness=None if option.fullness is None else round(option.fullness, 3),
+        reasons=list(reasons(found, option)), route=route_words(found, option), settled=option.settled,
+        cue=in_mm(option.cue),
     )  # fmt: skip
 
 
@@ -206,7 +209,9 @@ def _cautions(wanted: Wanted, found: Choices, agreed: bool) -> list[str]:
     said = [SNOOKER_CAUTION] if wanted.asked.game.by_colours else []
     if wanted.asked.game.any_order and not agreed:
         said.append(UNSAID_CAUTION)
-    return said + ([RAISED_CAUTION] if any(one.kind in ("jump", "swerve") for one in found.options) else [])
+    return said + (
+        [RAISED_CAUTION] if any(option.kind in ("jump", "swerve") for option in found.options) else []
+    )
 
 
 def _branch_view(share: float, equity: float | None) -> BranchView:

@@ -115,27 +115,27 @@ def kicks_of(recording_id: int, json_data: KickBody) -> KicksView:
     return KicksView(reason="", kicks=[_view(asked, one) for one in found])
 
 
-def _view(asked: Asked, one: Kick) -> KickView:
+def _view(asked: Asked, kick: Kick) -> KickView:
     start, end = asked.ends
-    right = None if one.right_motion is None else one.right_motion.trace
-    done = one.motion.first_hit == asked.ball and (
-        asked.pocket is None or (asked.ball, asked.pocket) in one.motion.potted
+    right = None if kick.right_motion is None else kick.right_motion.trace
+    done = kick.motion.first_hit == asked.ball and (
+        asked.pocket is None or (asked.ball, asked.pocket) in kick.motion.potted
     )
     return KickView(
-        rails=list(one.mirror.rails), start=in_mm(start), end=in_mm(end),
-        contacts=[in_mm(at) for at in one.mirror.contacts],
-        length=round(mm(one.mirror.length)),
-        numbers=None if one.numbers is None else RailNumbersView(
-            cue=round(one.numbers.cue, 1), first=round(one.numbers.first, 1),
-            third=round(one.numbers.third, 1), aim_at=in_mm(one.numbers.aim_at),
+        rails=list(kick.mirror.rails), start=in_mm(start), end=in_mm(end),
+        contacts=[in_mm(at) for at in kick.mirror.contacts],
+        length=round(mm(kick.mirror.length)),
+        numbers=None if kick.numbers is None else RailNumbersView(
+            cue=round(kick.numbers.cue, 1), first=round(kick.numbers.first, 1),
+            third=round(kick.numbers.third, 1), aim_at=in_mm(kick.numbers.aim_at),
         ),
-        paths=[path_view(one.motion.trace, name) for name in one.motion.trace.moved()], hits=done,
-        off=None if one.off is None else round(mm(one.off)),
-        effects=[EffectView(cause=cause, off=round(mm(off))) for cause, off in one.effects],  # type: ignore[arg-type]
+        paths=[path_view(kick.motion.trace, name) for name in kick.motion.trace.moved()], hits=done,
+        off=None if kick.off is None else round(mm(kick.off)),
+        effects=[EffectView(cause=cause, off=round(mm(off))) for cause, off in kick.effects],  # type: ignore[arg-type]
         turned=[
             RailView(rail=turn.rail, came=round(degrees(turn.came), 1), left=round(degrees(turn.left), 1))
-            for turn in one.turned
+            for turn in kick.turned
         ],
         right=[] if right is None else [path_view(right, name) for name in right.moved()],
-        turn=None if one.turn is None else round(degrees(one.turn), 2), chance=round(one.chance, 4),
+        turn=None if kick.turn is None else round(degrees(kick.turn), 2), chance=round(kick.chance, 4),
     )  # fmt: skip

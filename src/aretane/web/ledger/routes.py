@@ -87,7 +87,7 @@ def work_out(json_data: LedgerQuery) -> LedgerView:
     """Have the decisions worked out that are not yet; asked again while the answer is still `working`."""
     parts = _parts(json_data)
     if not isinstance(parts, Progress):
-        asked = [(one.recording, one.wanted) for one in parts]
+        asked = [(part.recording, part.wanted) for part in parts]
         change(lambda db, asker: jobs.want_all(db, asker.club_id, asked))
         runner().wake()
         parts = _parts(json_data)
@@ -103,7 +103,7 @@ def cancel(query_data: LedgerQuery) -> LedgerView:
         return _answer(query_data, [], "reading was stopped: reload to go on")
     parts = _parts(query_data)
     if not isinstance(parts, Progress):
-        contents = [content for one in parts for _, content in one.wanted]
+        contents = [content for part in parts for _, content in part.wanted]
         change(lambda db, asker: jobs.cancel(db, asker.club_id, contents))
         parts = _parts(query_data)
     return _answer(query_data, parts)
@@ -195,7 +195,7 @@ def _racks(recording: Recording) -> Iterator[RackDecisions]:
     for stored, carried in chained(around, recording.racks):
         if stored.depth == "key-moments":
             continue
-        shots = [one.shape for one in stored.shots]
+        shots = [shot.shape for shot in stored.shots]
         _, steps = replayed(around, head_of(stored), shots, carried)
         won = rack_facts(around, stored, carried).end.winner
         yield RackDecisions(
@@ -245,8 +245,8 @@ def _reason(racks: list[RackDecisions]) -> str:
 def _decision(found: Answer | None) -> Decision | None:
     if found is None or found.state != "done":
         return None
-    one: Decision = DECISION.validate_python(found.result)
-    return one
+    decision: Decision = DECISION.validate_python(found.result)
+    return decision
 
 
 def _totals(
@@ -275,18 +275,19 @@ def _link(rack: RackDecisions, shot: int) -> ShotLink:
     return ShotLink(recording=rack.recording.id, rack=rack.number, shot=shot + 1)
 
 
-def _entry(rack: RackDecisions, one: Entry, found: Decision | None) -> EntryView:
+def _entry(rack: RackDecisions, entry: Entry, found: Decision | None) -> EntryView:
     return EntryView(
-        shot=_link(rack, one.shot), player=one.player, made=_weighed(one.made), best=_weighed(one.best),
-        how=None if found is None else found.how, cost=round(one.cost, 4), error=round(one.error, 4),
-        grade=one.grade, fault=one.fault, came_off=one.came_off,
-        own=rack.steps[one.shot].shot.judgement.decision,
+        shot=_link(rack, entry.shot), player=entry.player, made=_weighed(entry.made),
+        best=_weighed(entry.best),
+        how=None if found is None else found.how, cost=round(entry.cost, 4), error=round(entry.error, 4),
+        grade=entry.grade, fault=entry.fault, came_off=entry.came_off,
+        own=rack.steps[entry.shot].shot.judgement.decision,
         break_even=None if found is None or found.break_even is None else round(found.break_even, 4),
     )  # fmt: skip
 
 
-def _weighed(one: Weighed) -> WeighedOptionView:
-    return WeighedOptionView.model_validate(_rounded(asdict(one)))
+def _weighed(weighed: Weighed) -> WeighedOptionView:
+    return WeighedOptionView.model_validate(_rounded(asdict(weighed)))
 
 
 def _rounded(values: dict[str, Any]) -> dict[str, Any]:
@@ -309,8 +310,8 @@ def _safeties(rack: RackDecisions, found: list[Decision | None], only: int | Non
         )  # fmt: skip
 
 
-def _left(one: Left) -> LeftView:
-    return LeftView.model_validate(_rounded(asdict(one)) | {"far": round(mm(one.far))})
+def _left(left: Left) -> LeftView:
+    return LeftView.model_validate(_rounded(asdict(left)) | {"far": round(mm(left.far))})
 
 
 def _exchanges(rack: RackDecisions, only: int | None) -> Iterator[ExchangeView]:

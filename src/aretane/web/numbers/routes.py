@@ -83,12 +83,12 @@ def _key(query: NumbersQuery) -> tuple[object, ...]:
     return ("numbers", query.player, query.against, query.recording, query.kind)
 
 
-def _is_asked(one: Row, query: NumbersQuery, players: set[str]) -> bool:
-    kind = "match" if one["kind"] == "match" else "practice"
+def _is_asked(row: Row, query: NumbersQuery, players: set[str]) -> bool:
+    kind = "match" if row["kind"] == "match" else "practice"
     return (
-        query.recording in (None, one["id"])
+        query.recording in (None, row["id"])
         and query.kind in (None, kind)
-        and not players.isdisjoint((one["players"] or "").split(","))
+        and not players.isdisjoint((row["players"] or "").split(","))
     )
 
 
@@ -159,7 +159,11 @@ def _model(own: Fitted, level: Skill) -> ModelView:
     )
 
 
-def _estimate(one: Estimate, scale: float) -> IntervalView:
+def _estimate(estimate: Estimate, scale: float) -> IntervalView:
     return IntervalView(
-        n=one.n, k=None, value=one.value * scale, low=one.low * scale, high=one.high * scale
+        n=estimate.n,
+        k=None,
+        value=estimate.value * scale,
+        low=estimate.low * scale,
+        high=estimate.high * scale,
     )

@@ -29,7 +29,7 @@ def page(pages: Path, path: str) -> str:
 
 
 def _hints(entries: dict[str, dict[str, object]], path: str) -> list[str]:
-    files = [str(one["file"]) for one in entries.values() if str(one["file"]).endswith(".woff2")]
+    files = [str(entry["file"]) for entry in entries.values() if str(entry["file"]).endswith(".woff2")]
     hints = [_preload(f"/{file}", "font") for file in files if any(name in file for name in FONTS)]
     hints.append(_preload("/api/session", "fetch"))
     rack = RACK.fullmatch(path)

@@ -164,7 +164,7 @@ def say() -> StateView:
     now = time.monotonic()
     return StateView(
         troubles=[
-            TroubleView(what=one.what, seconds=round(now - one.since, 1), words=one.words)
-            for one in state().troubles()
+            TroubleView(what=trouble.what, seconds=round(now - trouble.since, 1), words=trouble.words)
+            for trouble in state().troubles()
         ]
     )

@@ -90,16 +90,16 @@ def story(recording_id: int, number: int) -> StoryView:
             raise NotFound(f"there is no rack {number} in this recording")
         stored, carried = found
         seen = review_stored(around, stored, carried)
-        rack, steps = replayed(around, head_of(stored), [one.shape for one in stored.shots], carried)
+        rack, steps = replayed(around, head_of(stored), [shot.shape for shot in stored.shots], carried)
         asked = questions(around, steps)
         known = jobs.known(db, asker.club_id, [one.content for one in asked if one.content])
     answers = [known.get(one.content) for one in asked]
-    appraisals = [_appraisal(one) for one in answers]
+    appraisals = [_appraisal(answer) for answer in answers]
     worth = worths(rack, steps, appraisals)
     turns = turning(steps, worth)
     counted = _counted(number, asked, {content: one.state for content, one in known.items()})
     width = 2 * around.table.ball_radius
-    first = next((one for one in appraisals if one is not None), None)
+    first = next((appraisal for appraisal in appraisals if appraisal is not None), None)
     unit = 1.0 if first is None else first.unit
     return StoryView(
         measure="chance" if first is None else first.measure,
@@ -109,14 +109,14 @@ def story(recording_id: int, number: int) -> StoryView:
         ],
         turning=[
             TurnView(
-                shot=one.shot + 1, change=one.change * unit, part=one.part,
-                began=None if one.began is None else one.began + 1,
+                shot=turn.shot + 1, change=turn.change * unit, part=turn.part,
+                began=None if turn.began is None else turn.began + 1,
             )
-            for one in turns
+            for turn in turns
         ],
         streaks=[
-            StreakView(player=one.player, way=one.way, shots=[k + 1 for k in one.shots])
-            for one in streaks(steps, seen.measures, width)
+            StreakView(player=streak.player, way=streak.way, shots=[k + 1 for k in streak.shots])
+            for streak in streaks(steps, seen.measures, width)
         ],
         possible=counted.possible, wanted=counted.wanted, done=counted.done, failed=counted.failed,
         opens=turns[0].shot + 1 if turns else None,
@@ -128,7 +128,7 @@ def _asked(recording: Recording) -> dict[int, list[Asked]]:
     around: Scene = scene(recording)
 
     def of(stored: StoredRack, carried: RackState | None) -> list[Asked]:
-        shots = [one.shape for one in stored.shots]
+        shots = [shot.shape for shot in stored.shots]
         return questions(around, replayed(around, head_of(stored), shots, carried)[1])
 
     return {stored.number: of(stored, carried) for stored, carried in chained(around, recording.racks)}

@@ -62,31 +62,31 @@ def recording_video(recording_id: int) -> VideoView:
     if examined:
         runner().wake()
     return VideoView(
-        parts=[_part(one) for one in parts],
+        parts=[_part(part) for part in parts],
         intakes=[_intake(one, examined.get(one.id, 0.0)) for one in coming],
         folder=checking().settings.video_folder is not None,
         codecs={code: asks for code, (_, asks) in CODECS.items()},
     )
 
 
-def _part(one: video.Part) -> VideoPartView:
+def _part(part: video.Part) -> VideoPartView:
     try:
-        checking().file_of(one)
+        checking().file_of(part)
         missing = False
     except NotFound:
         missing = True
     return VideoPartView(
-        id=one.id, name=one.name, starts_at_s=one.starts_at_s, seconds=one.seconds, bytes=one.bytes,
-        container=one.container, codec=CODECS[one.codec][0], width=one.width, height=one.height,
+        id=part.id, name=part.name, starts_at_s=part.starts_at_s, seconds=part.seconds, bytes=part.bytes,
+        container=part.container, codec=CODECS[part.codec][0], width=part.width, height=part.height,
         missing=missing,
     )  # fmt: skip
 
 
-def _intake(one: video.Intake, examined: float = 0.0) -> IntakeView:
-    path = checking().settings.videos_kept / one.path
-    arrived = path.stat().st_size if one.place == "kept" and path.exists() else one.bytes
+def _intake(intake: video.Intake, examined: float = 0.0) -> IntakeView:
+    path = checking().settings.videos_kept / intake.path
+    arrived = path.stat().st_size if intake.place == "kept" and path.exists() else intake.bytes
     return IntakeView(
-        id=one.id, name=one.name, bytes=one.bytes, state=one.state, words=one.words,
+        id=intake.id, name=intake.name, bytes=intake.bytes, state=intake.state, words=intake.words,
         arrived=arrived, examined=examined,
     )  # fmt: skip
 
@@ -190,8 +190,8 @@ FILE_ANSWERS: Any = {
 def part_file(part_id: int) -> Response:
     """The video itself, by ranges."""
     with to_read() as (db, asker):
-        one = video.part(db, asker.club_id, part_id)
-    return serve(checking().file_of(one), f"video/{one.container}", f"{one.id}-{one.bytes}")
+        part = video.part(db, asker.club_id, part_id)
+    return serve(checking().file_of(part), f"video/{part.container}", f"{part.id}-{part.bytes}")
 
 
 @blueprint.get("/videos/<int:part_id>/frames")

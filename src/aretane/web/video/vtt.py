@@ -64,13 +64,13 @@ def chapters(part_id: int) -> Response:
     for rack in recording.racks:
         shots = [one for one in _marked(recording, part) if one.rack == rack.number]
         if shots:
-            end = max(one.end for one in shots)
+            end = max(shot.end for shot in shots)
             cues.append(
                 Cue(shots[0].start, end, say(f"Rack {rack.number}", dialect), f"rack {rack.number}")
             )
-        for one in shots:
-            text = say(f"Shot {one.number}: {_in_words(recording, one.shot.shape)}", dialect, names)
-            cues.append(Cue(one.start, one.end, text, one.id))
+        for shot in shots:
+            text = say(f"Shot {shot.number}: {_in_words(recording, shot.shot.shape)}", dialect, names)
+            cues.append(Cue(shot.start, shot.end, text, shot.id))
     return _file(webvtt.write(cues, "chapters"), f"chapters-{part_id}.vtt")
 
 
