@@ -4,9 +4,8 @@ import resource
 import statistics
 import time
 from collections.abc import Callable, Iterator
-from concurrent.futures import ProcessPoolExecutor
+from concurrent.futures import Executor
 from dataclasses import dataclass
-from multiprocessing import get_context
 from typing import Any
 
 import numpy as np
@@ -23,7 +22,7 @@ from aretane.core.contest.turn import Standing, judged
 from aretane.core.contest.verdicts import OVER
 from aretane.core.motion import Physics, Strike
 from aretane.core.skill.scatter import apart_errors
-from aretane.work.answering import ready
+from aretane.work.answering import executor
 
 from .duels import LEVELS, open_standing, standing, straight_standing, two_sides
 from .rows import Row, at_most, seed
@@ -37,7 +36,6 @@ MARGINS, MATCHED = 144, 100
 """Positions, and racks of each played out after a safety and after the best of random strikes."""
 RANDOM = 500
 """Strikes among which the best is what a found safety has to beat."""
-WORKERS = 2
 
 
 @dataclass(frozen=True)
@@ -89,7 +87,7 @@ def _racks(
     )
 
 
-def truth(pool: ProcessPoolExecutor) -> Iterator[Row]:
+def truth(pool: Executor) -> Iterator[Row]:
     """What choices promise against racks played to their end."""
     first, came = seed(700_000), list[tuple[list[Held], bool]]()
     for game, count in POSITIONS.items():
@@ -190,7 +188,7 @@ def safer(number: int) -> tuple[float, float, float] | None:
     return float(ours.mean()), float(theirs.mean()), found.value
 
 
-def margin(pool: ProcessPoolExecutor) -> Row:
+def margin(pool: Executor) -> Row:
     """How much better the safeties found are than the best of random strikes."""
     first = seed(900_000)
     known = [one for one in pool.map(safer, range(first, first + MARGINS)) if one is not None]
@@ -237,6 +235,6 @@ def measure() -> Iterator[Row]:
     choices(at, *two_sides(at, "strong", "strong", 3.0), Physics())
     yield from speeds()
     yield known()
-    with ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready) as pool:
+    with executor(None) as pool:
         yield from truth(pool)
         yield margin(pool)

@@ -4,9 +4,8 @@ import random
 import statistics
 import time
 from collections.abc import Callable, Iterator
-from concurrent.futures import ProcessPoolExecutor
+from concurrent.futures import Executor
 from dataclasses import dataclass
-from multiprocessing import get_context
 from pathlib import Path
 
 import numpy as np
@@ -27,7 +26,7 @@ from aretane.core.runout.playout import (
     straight_follow,
 )
 from aretane.core.skill import PRESETS
-from aretane.work.answering import ready
+from aretane.work.answering import executor
 
 from . import stories
 from .plots import reliability
@@ -38,7 +37,6 @@ LEVELS = ("regular", "strong", "advanced")
 TIMED = 5
 AHEAD = 10
 """Layouts on which a search that looks ahead is held against the whole one."""
-WORKERS = 2
 NINETY = 1.645
 COARSE = 0.2
 """m between the places of a map that is not looked at."""
@@ -126,7 +124,7 @@ def held(case: tuple[Trial, int, str]) -> tuple[float, float, float]:
     return found.values[0], float(np.hypot(error, came.std() / PLAYS**0.5)), float(came.mean())
 
 
-def truth(trial: Trial, pool: ProcessPoolExecutor) -> list[Row]:
+def truth(trial: Trial, pool: Executor) -> list[Row]:
     """The rows of one game, and its plot."""
     first = seed(trial.first)
     cases = [(trial, first + k, level) for k in range(trial.layouts) for level in trial.levels]
@@ -152,7 +150,7 @@ def truth(trial: Trial, pool: ProcessPoolExecutor) -> list[Row]:
     ]  # fmt: skip
 
 
-def margin(pool: ProcessPoolExecutor) -> Row:
+def margin(pool: Executor) -> Row:
     """How much more often the plan comes off than a sensible fixed opponent, nine-ball."""
     first = seed(90_000)
     cases = [(first + k, level) for k in range(12) for level in LEVELS]
@@ -259,7 +257,7 @@ def speeds() -> list[Row]:
 def measure() -> Iterator[Row]:
     """All rows of the area `position`, as they are measured."""
     yield from speeds()
-    with ProcessPoolExecutor(WORKERS, mp_context=get_context("spawn"), initializer=ready) as pool:
+    with executor(None) as pool:
         yield margin(pool)
         for trial in TRIALS:
             yield from truth(trial, pool)

@@ -20,7 +20,7 @@ describe("the fork", () => {
   it("makes a branch as thick as the racks it wins, and its twigs together as thick as the branch", () => {
     const found = twigs(option(0.6, 0.8, 0.3, 0.4, 0.1, 0.2));
     const value = 0.6 * 0.8 + 0.3 * 0.4 + 0.1 * 0.2;
-    expect(found.reduce((sum, one) => sum + one.width, 0)).toBeCloseTo(thick(value));
+    expect(found.reduce((sum, twig) => sum + twig.width, 0)).toBeCloseTo(thick(value));
     expect(thick(1)).toBe(FULL);
   });
   it("lays the twigs side by side without a gap where they leave the branch", () => {
@@ -28,18 +28,18 @@ describe("the fork", () => {
     expect((one?.from ?? 0) + (one?.width ?? 0) / 2).toBeCloseTo((two?.from ?? 0) - (two?.width ?? 0) / 2);
   });
   it("leaves out what never comes", () => {
-    expect(twigs(option(0, null, 1, 0.4)).map((one) => one.name)).toEqual(["missed"]);
-    expect(twigs(option(0.7, 0.8, 0.297, 0.4, 0.003, 0.1)).map((one) => one.name)).toEqual([
+    expect(twigs(option(0, null, 1, 0.4)).map((twig) => twig.name)).toEqual(["missed"]);
+    expect(twigs(option(0.7, 0.8, 0.297, 0.4, 0.003, 0.1)).map((twig) => twig.name)).toEqual([
       "made",
       "missed",
     ]);
   });
   it("calls what is not made not, and legal where nothing is", () => {
-    expect(twigs(option(0.1, 0.8, 0.9, 0.4)).map((one) => one.word)).toEqual(["made", "not"]);
-    expect(twigs(option(0, null, 0.9, 0.4, 0.1, 0.1)).map((one) => one.word)).toEqual(["legal", "foul"]);
+    expect(twigs(option(0.1, 0.8, 0.9, 0.4)).map((twig) => twig.word)).toEqual(["made", "not"]);
+    expect(twigs(option(0, null, 0.9, 0.4, 0.1, 0.1)).map((twig) => twig.word)).toEqual(["legal", "foul"]);
   });
   it("keeps the ends of the twigs apart, so that their words do not run into each other", () => {
-    const ends = twigs(option(0.4, 0.8, 0.4, 0.4, 0.2, 0.2)).map((one) => one.to);
+    const ends = twigs(option(0.4, 0.8, 0.4, 0.4, 0.2, 0.2)).map((twig) => twig.to);
     expect(Math.min(...ends.slice(1).map((end, k) => end - (ends[k] ?? 0)))).toBeGreaterThan(18);
   });
 });

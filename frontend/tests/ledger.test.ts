@@ -39,12 +39,12 @@ const ALL = [
 
 describe("the ledger's rows", () => {
   it("shows the dearest mistakes first, and all as they were played", () => {
-    expect(rows(ALL, "wrong").map((one) => one.shot.shot)).toEqual([2, 1]);
-    expect(rows(ALL, "all").map((one) => one.shot.shot)).toEqual([1, 2, 3, 4, 5]);
+    expect(rows(ALL, "wrong").map((row) => row.shot.shot)).toEqual([2, 1]);
+    expect(rows(ALL, "all").map((row) => row.shot.shot)).toEqual([1, 2, 3, 4, 5]);
   });
   it("keeps what came of it apart from the grade", () => {
-    expect(rows(ALL, "lucky").map((one) => one.shot.shot)).toEqual([1]);
-    expect(rows(ALL, "unlucky").map((one) => one.shot.shot)).toEqual([3]);
+    expect(rows(ALL, "lucky").map((row) => row.shot.shot)).toEqual([1]);
+    expect(rows(ALL, "unlucky").map((row) => row.shot.shot)).toEqual([3]);
   });
   it("counts what it shows", () => {
     for (const [filter] of FILTERS) expect(count(ALL, filter)).toBe(rows(ALL, filter).length);

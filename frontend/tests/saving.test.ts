@@ -165,7 +165,7 @@ describe("saving by itself", () => {
     useDesk.setState({ rackId: 0, recording: null });
     release();
     await vi.advanceTimersByTimeAsync(1000);
-    expect(sentShots().map((one) => [one?.version, one?.shot.notes])).toEqual([
+    expect(sentShots().map((sentShot) => [sentShot?.version, sentShot?.shot.notes])).toEqual([
       [1, "sent"],
       [2, "sent, then moved"],
     ]);

@@ -20,7 +20,7 @@ describe("conditions", () => {
     expect(scored("straight-pool") && scored("snooker")).toBe(true);
     const words = (game: string) =>
       conditions(game)
-        .map((one) => one.words)
+        .map((condition) => condition.words)
         .join();
     expect(words("straight-pool")).toContain("points worse off");
     expect(words("nine-ball")).not.toContain("points");

@@ -37,7 +37,9 @@ export const recordingsQuery = (page: number) =>
     queryFn: () => take(api.GET("/api/recordings", { params: { query: { page } } })),
     placeholderData: keepPreviousData,
     refetchInterval: (query) =>
-      query.state.data?.recordings.some((one) => one.racks.some((rack) => !rack.counted)) ? 1500 : false,
+      query.state.data?.recordings.some((recording) => recording.racks.some((rack) => !rack.counted))
+        ? 1500
+        : false,
   });
 
 export const titlesQuery = queryOptions({
@@ -98,7 +100,7 @@ export const videoQuery = (recording: number) =>
       ),
     // While a file is being examined its progress is asked for again and again.
     refetchInterval: (query) =>
-      query.state.data?.intakes.some((one) => one.state === "checking") ? 400 : false,
+      query.state.data?.intakes.some((intake) => intake.state === "checking") ? 400 : false,
   });
 
 export const folderQuery = queryOptions({

@@ -26,7 +26,7 @@ export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss
       .join("");
   const free: Place[] = [
     ...(Object.values(balls) as Place[]),
-    ...table.pockets.map((one) => one.mouth as Place),
+    ...table.pockets.map((pocket) => pocket.mouth as Place),
   ];
   return (
     <g data-mark="chart" pointerEvents="none" fill="none" stroke="var(--table-ink)" strokeLinejoin="round">

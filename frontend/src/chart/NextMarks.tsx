@@ -30,13 +30,13 @@ export const NextMarks = memo(function NextMarks({ table, angle }: Props) {
         strokeWidth={4}
         strokeDasharray="1 11"
       />
-      {angle.scratches.map((one) => {
-        const [a, b] = [flip(one.near as Place), flip(one.far as Place)];
+      {angle.scratches.map((scratch) => {
+        const [a, b] = [flip(scratch.near as Place), flip(scratch.far as Place)];
         const long = Math.hypot(b[0] - a[0], b[1] - a[1]);
         if (long < 4 * r) return null;
         const at: Place = [a[0] + (b[0] - a[0]) * 0.7, a[1] + (b[1] - a[1]) * 0.7];
         return (
-          <g key={one.into} data-mark="scratch-line">
+          <g key={scratch.into} data-mark="scratch-line">
             <line
               x1={a[0]}
               y1={a[1]}

@@ -55,13 +55,13 @@ export function ReadingLine({ reading, balls, table, words, units }: Props) {
         </p>
         <Clusters reading={reading} words={words} units={units} />
         <Nudge reading={reading} words={words} units={units} />
-        {reading.chains.map((one, k) => (
+        {reading.chains.map((chain, k) => (
           <p key={k}>
-            {k === 0 ? "Break ball" : "or"} <b>{theBall(one.break_ball)}</b> (
-            <span className="num">{chance(one.chance)}</span> from its best place), key ball{" "}
-            <b>{theBall(one.key_ball)}</b>
-            {one.before && <>, before it {theBall(one.before)}</>}: a break shot comes with{" "}
-            <span className="num">{chance(one.kept)}</span> from most places.
+            {k === 0 ? "Break ball" : "or"} <b>{theBall(chain.break_ball)}</b> (
+            <span className="num">{chance(chain.chance)}</span> from its best place), key ball{" "}
+            <b>{theBall(chain.key_ball)}</b>
+            {chain.before && <>, before it {theBall(chain.before)}</>}: a break shot comes with{" "}
+            <span className="num">{chance(chain.kept)}</span> from most places.
           </p>
         ))}
       </div>
@@ -72,7 +72,7 @@ export function ReadingLine({ reading, balls, table, words, units }: Props) {
 /** Problem balls by the reason. */
 function reasons(problems: BallReading[]): [string, string[]][] {
   const found = new Map<string, string[]>();
-  for (const one of problems) found.set(one.problem, [...(found.get(one.problem) ?? []), one.ball]);
+  for (const { ball, problem } of problems) found.set(problem, [...(found.get(problem) ?? []), ball]);
   return [...found];
 }
 
@@ -133,11 +133,11 @@ function Nudge({ reading, words, units }: { reading: Reading; words: Words; unit
   if (!both?.leave && !both?.nudge) return null;
   const say = ({ shot }: Weighed) =>
     `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? ""}, ${speed(shot.speed, units)}, ${tipAt(shot)}`;
-  const worth = (one: Weighed) => {
-    const off = spread("chance", one.error);
+  const worth = (weighed: Weighed) => {
+    const off = spread("chance", weighed.error);
     return (
       <>
-        <b className="num">{chance(one.value)}</b>
+        <b className="num">{chance(weighed.value)}</b>
         {off && (
           <>
             {" "}
@@ -201,14 +201,14 @@ function Pointed({
   return <p data-testid="passes">{passes(one, words)}</p>;
 }
 
-export function passes(one: BallReading, words: Words): string {
-  const open = [...one.passages]
+export function passes(reading: BallReading, words: Words): string {
+  const open = [...reading.passages]
     .filter((way) => way.open_share > 0)
     .sort((a, b) => b.open_share - a.open_share);
   const text = open.map(
     (way) =>
       `${words.pockets[way.pocket] ?? way.pocket}${way.open_share < 0.995 ? ` ${percent(way.open_share)}${way.blockers.length ? `, ${theBalls(way.blockers)} in the way` : ""}` : ""}`,
   );
-  const made = `made more often than not from ${percent(one.reach)} of the table`;
-  return `${theBall(one.ball)} passes to: ${text.join("; ") || "no pocket"}; ${made}.`;
+  const made = `made more often than not from ${percent(reading.reach)} of the table`;
+  return `${theBall(reading.ball)} passes to: ${text.join("; ") || "no pocket"}; ${made}.`;
 }

@@ -54,9 +54,9 @@ export const ReadingMarks = memo(function ReadingMarks({ table, reading, balls, 
               );
             });
         })}
-      {reading.clusters.map((one) => (
-        <g key={one.balls.join()} data-mark="cluster">
-          {one.balls.map((ball) => {
+      {reading.clusters.map((cluster) => (
+        <g key={cluster.balls.join()} data-mark="cluster">
+          {cluster.balls.map((ball) => {
             const at = balls[ball];
             return (
               at && (
@@ -93,11 +93,11 @@ export const ReadingMarks = memo(function ReadingMarks({ table, reading, balls, 
         })}
       {chosen && (
         <g data-mark="break-out">
-          {(chosen.way.paths as Path[]).map((one) => (
+          {(chosen.way.paths as Path[]).map((path) => (
             <polyline
-              key={one.ball}
-              points={wayOf(table, one)}
-              strokeWidth={one.ball === "cue" ? 7 : 4}
+              key={path.ball}
+              points={wayOf(table, path)}
+              strokeWidth={path.ball === "cue" ? 7 : 4}
               strokeDasharray="1 13"
             />
           ))}

@@ -23,7 +23,7 @@ export function RouteLine({ routes, words, units }: Props) {
         <span className="quiet pr-1">
           after {theBall(routes.ball)}, {pocket}
         </span>
-        {routes.routes.map((one, k) => (
+        {routes.routes.map((route, k) => (
           <button
             key={k}
             type="button"
@@ -31,8 +31,8 @@ export function RouteLine({ routes, words, units }: Props) {
             aria-pressed={k === picked}
             onClick={() => pick(k)}
           >
-            <span className="num">{k + 1}</span> {railWords(one.rails)}
-            {alike(routes.routes, one) && <span className="quiet"> {one.spin.split(", ")[0]}</span>}
+            <span className="num">{k + 1}</span> {railWords(route.rails)}
+            {alike(routes.routes, route) && <span className="quiet"> {route.spin.split(", ")[0]}</span>}
           </button>
         ))}
       </p>
@@ -60,8 +60,8 @@ export function RouteLine({ routes, words, units }: Props) {
 export const railWords = (rails: string[]): string => (rails.length ? rails.join(", ") : "no rail");
 
 /** Whether another route meets the same rails, so that its spin must be said. */
-const alike = (routes: Route[], one: Route): boolean =>
-  routes.some((other) => other !== one && railWords(other.rails) === railWords(one.rails));
+const alike = (routes: Route[], route: Route): boolean =>
+  routes.some((other) => other !== route && railWords(other.rails) === railWords(route.rails));
 
 function side(route: Route): string {
   const word = route.spin.split(", ")[1];

@@ -22,17 +22,17 @@ export const RouteMarks = memo(function RouteMarks({ table, routes, picked }: Pr
         .sort((a, b) => Number(a.k === chosen) - Number(b.k === chosen))
         .map(({ route, k }) => {
           const paths = route.paths as Path[];
-          const end = paths.find((one) => one.ball === "cue")?.points.at(-1);
+          const end = paths.find((path) => path.ball === "cue")?.points.at(-1);
           const front = k === chosen;
           return (
             <g key={k} opacity={front ? 1 : 0.4}>
               {paths
-                .filter((one) => front || one.ball === "cue")
-                .map((one) => (
+                .filter((path) => front || path.ball === "cue")
+                .map((path) => (
                   <polyline
-                    key={one.ball}
-                    points={wayOf(table, one)}
-                    strokeWidth={one.ball === "cue" ? (front ? 7 : 4) : 3.5}
+                    key={path.ball}
+                    points={wayOf(table, path)}
+                    strokeWidth={path.ball === "cue" ? (front ? 7 : 4) : 3.5}
                     strokeDasharray="1 13"
                   />
                 ))}

@@ -74,16 +74,19 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
   const base = `/recordings/${recording.id}/racks/${number}`;
   const stored = docOf(rack);
   const shotNumber = Math.max(1, Math.min(chosen, stored.shots.length));
-  const one = stored.shots[shotNumber - 1];
-  const doc = one
-    ? changeShot(stored, one.id, (shot) =>
+  const docShot = stored.shots[shotNumber - 1];
+  const doc = docShot
+    ? changeShot(stored, docShot.id, (shot) =>
         Object.entries(moved).reduce(
           (made, [ball, place]) => placeBefore(made, ball, place as Place),
           shot,
         ),
       )
     : stored;
-  const beside = { added: at.wishes, race: one ? needs(recording, number, one.shot.shooter) : null };
+  const beside = {
+    added: at.wishes,
+    race: docShot ? needs(recording, number, docShot.shot.shooter) : null,
+  };
   const all = { ...beside, ...condition };
   const { answer: found, trouble } = useAnswer(
     "choices",
@@ -91,10 +94,10 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
     number,
     doc,
     shotNumber,
-    Boolean(one),
+    Boolean(docShot),
     all,
   );
-  const balls = (one && layouts(doc)[one.id]?.before) ?? {};
+  const balls = (docShot && layouts(doc)[docShot.id]?.before) ?? {};
   const count = found?.options.length ?? 0;
   useChoiceKeys(at, {
     count,
@@ -129,7 +132,9 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
       }
     >
       <Heading base={base} shot={shotNumber} />
-      {one && <Whose recording={recording} shooter={one.shot.shooter} found={found} words={words} />}
+      {docShot && (
+        <Whose recording={recording} shooter={docShot.shot.shooter} found={found} words={words} />
+      )}
       <Verdict found={found} trouble={trouble} />
       {found && count > 0 && (
         <Fork
@@ -148,7 +153,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
       ))}
       {found?.match && option && <Match match={found.match} option={option} />}
       {count > 0 && <KeysLine count={count} />}
-      {one && count > 0 && (
+      {docShot && count > 0 && (
         <AddOption
           balls={Object.keys(balls).filter((ball) => ball !== "cue")}
           words={words}
@@ -158,7 +163,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
           set={at.wish}
         />
       )}
-      {one && (count > 0 || condition !== USUAL) && (
+      {docShot && (count > 0 || condition !== USUAL) && (
         <Conditions
           recording={recording.id}
           discipline={recording.match.discipline}
@@ -171,10 +176,10 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
           usual={found}
         />
       )}
-      {one && (
+      {docShot && (
         <Said
           rackId={rack.id}
-          shot={{ id: one.id, version: rack.shots[shotNumber - 1]?.version ?? 1, shot: one.shot }}
+          shot={{ id: docShot.id, version: rack.shots[shotNumber - 1]?.version ?? 1, shot: docShot.shot }}
           option={option}
           words={words}
           editable={!asked}

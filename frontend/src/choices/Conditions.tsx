@@ -35,22 +35,22 @@ export function Conditions({
       <h2 className="font-bold">If the player or the other were not as usual</h2>
       {asked ? (
         <ul>
-          {conditions(discipline).map((one) => (
+          {conditions(discipline).map((condition) => (
             <Row
-              key={one.words}
-              words={one.words}
+              key={condition.words}
+              words={condition.words}
               recording={recording}
               number={number}
               doc={doc}
               shot={shot}
               beside={beside}
-              at={one.at}
+              at={condition.at}
               shown={
-                one.at.form === shown.form &&
-                one.at.opponent === shown.opponent &&
-                one.at.ahead === shown.ahead
+                condition.at.form === shown.form &&
+                condition.at.opponent === shown.opponent &&
+                condition.at.ahead === shown.ahead
               }
-              show={() => show(one.at)}
+              show={() => show(condition.at)}
             />
           ))}
         </ul>
@@ -89,7 +89,7 @@ type RowProps = {
 
 function Row({ words, recording, number, doc, shot, beside, at, shown, show }: RowProps) {
   const found = useAsked("choices", recording, number, doc, shot, true, { ...beside, ...at });
-  const attack = found?.options.find((one) => one.ball !== null)?.attack;
+  const attack = found?.options.find((option) => option.ball !== null)?.attack;
   const said =
     { attack: "attack", safety: "safety", close: "too close to call" }[found?.verdict ?? ""] ?? "";
   const done = ended(found);

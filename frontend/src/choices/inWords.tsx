@@ -89,7 +89,7 @@ export function Verdict({ found, trouble }: { found: Choices | null; trouble: st
   if (!found || found.stage === "waiting")
     return <p className="quiet py-2 text-sm italic">○ being worked out…</p>;
   if (found.stage === "none") return <p className="quiet py-2 text-sm">{found.reason}</p>;
-  const attack = found.options.find((one) => one.ball !== null);
+  const attack = found.options.find((option) => option.ball !== null);
   const said = { attack: "Attack.", safety: "Safety.", close: "Too close to call." }[found.verdict] ?? "";
   return (
     <p className="py-1 text-sm" data-testid="verdict">

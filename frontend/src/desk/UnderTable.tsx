@@ -62,10 +62,10 @@ export function Damaged({ id, number, go }: { id: string; number: number; go: ac
 export function Flags({ words }: { words: string[] }) {
   return (
     <ul aria-label="What does not balance" className="min-h-5 px-1 pb-1 text-sm">
-      {words.map((one) => (
-        <li key={one} className="text-warning">
+      {words.map((word) => (
+        <li key={word} className="text-warning">
           <span aria-hidden="true">▲ </span>
-          {one}
+          {word}
         </li>
       ))}
     </ul>

@@ -39,26 +39,26 @@ export function useOnDesk(shotNumber: number): OnDesk | null {
   const slip = useDesk((s) => s.slip);
   const blind = useDesk((s) => s.blind);
   const number = Math.max(1, Math.min(shotNumber, doc.shots.length));
-  const one = doc.shots[number - 1];
-  if (!one) return null;
+  const docShot = doc.shots[number - 1];
+  if (!docShot) return null;
   const seen = layouts(doc);
-  const hidden = isHidden(blind, one.shot);
-  const whole = seen[one.id] ?? { before: NO_BALLS, after: null };
-  const layout = hidden ? { before: whole.before, after: null } : whole;
+  const hidden = isHidden(blind, docShot.shot);
+  const stages = seen[docShot.id] ?? { before: NO_BALLS, after: null };
+  const layout = hidden ? { before: stages.before, after: null } : stages;
   const ended = !hidden && (slip === "result" || slip === "worth");
-  const shot = hidden ? { ...one.shot, result: null } : one.shot;
+  const shot = hidden ? { ...docShot.shot, result: null } : docShot.shot;
   return {
     number,
-    id: one.id,
-    own: one.shot,
+    id: docShot.id,
+    own: docShot.shot,
     shot,
-    review: reviews[one.id],
+    review: reviews[docShot.id],
     layout,
     shown: ended ? (layout.after ?? layout.before) : layout.before,
     hidden,
     ended,
     seen,
-    line: hidden ? [...doc.shots.slice(0, number - 1), { ...one, shot }] : doc.shots,
+    line: hidden ? [...doc.shots.slice(0, number - 1), { ...docShot, shot }] : doc.shots,
   };
 }
 

@@ -23,17 +23,17 @@ export function Wax({ drawings, on, to, broad }: Props) {
       strokeOpacity={0.72}
       pointerEvents="none"
     >
-      {drawings.map((one, i) =>
-        one.on !== on ? null : (
+      {drawings.map((drawing, i) =>
+        drawing.on !== on ? null : (
           <path
             key={i}
             d={pathOf(
-              one.points.map((p) => to(p as Place)),
-              one.kind === "zone",
+              drawing.points.map((p) => to(p as Place)),
+              drawing.kind === "zone",
             )}
-            fill={one.kind === "zone" ? "var(--wax)" : "none"}
+            fill={drawing.kind === "zone" ? "var(--wax)" : "none"}
             fillOpacity={0.18}
-            data-kind={one.kind}
+            data-kind={drawing.kind}
           />
         ),
       )}

@@ -58,11 +58,11 @@ export function Why({ kick, units }: { kick: Kick; units: Units }) {
         </p>
       )}
       <ul>
-        {kick.effects.map((one) => (
-          <li key={one.cause} className="flex gap-2">
-            <span className="num w-20 flex-none text-right">{length(Math.abs(one.off), units)}</span>
+        {kick.effects.map((effect) => (
+          <li key={effect.cause} className="flex gap-2">
+            <span className="num w-20 flex-none text-right">{length(Math.abs(effect.off), units)}</span>
             <span>
-              {CAUSES[one.cause]}: to the {side(one.off)}
+              {CAUSES[effect.cause]}: to the {side(effect.off)}
             </span>
           </li>
         ))}

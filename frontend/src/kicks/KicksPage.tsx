@@ -44,11 +44,11 @@ function Counted({ desk, words, session, number, chosen }: ShotProps) {
   const { recording, rack, table } = desk;
   const doc = docOf(rack);
   const shotNumber = Math.max(1, Math.min(chosen, doc.shots.length));
-  const one = doc.shots[shotNumber - 1];
-  const before: Places = (one && layouts(doc)[one.id]?.before) ?? {};
-  const asking = useAsking(before, one?.shot.plan.ball ?? null);
+  const docShot = doc.shots[shotNumber - 1];
+  const before: Places = (docShot && layouts(doc)[docShot.id]?.before) ?? {};
+  const asking = useAsking(before, docShot?.shot.plan.ball ?? null);
   const { balls, moved, setMoved, asked, ask, picked, setPicked } = asking;
-  const shooter = one?.shot.shooter ?? "";
+  const shooter = docShot?.shot.shooter ?? "";
   const { found, error } = useKicks(recording.id, asked.ball ? { balls, ...asked, shooter } : null);
   const kick = found?.kicks[Math.min(picked, found.kicks.length - 1)];
   const base = `/recordings/${recording.id}/racks/${number}`;
@@ -98,10 +98,10 @@ function Counted({ desk, words, session, number, chosen }: ShotProps) {
         <Asking asked={asked} ask={ask} objects={asking.objects} words={words} units={units} />
         {!found && !error && <p className="quiet italic">○ being counted…</p>}
         {found?.reason && <p className="py-1">{found.reason}.</p>}
-        {found?.kicks.map((one, k) => (
+        {found?.kicks.map((kick, k) => (
           <KickRow
-            key={one.rails.join()}
-            kick={one}
+            key={kick.rails.join()}
+            kick={kick}
             picked={k === picked}
             pick={() => setPicked(k)}
             banked={asked.pocket !== null}

@@ -15,8 +15,8 @@ export function Exchanges({ shown, name, picked, pick }: Props) {
     <>
       <p className="quiet text-xs">● a safety, ◯ round it where it hooked, × a foul, ○ a shot in between</p>
       <ol data-testid="exchanges">
-        {shown.map((one, k) => (
-          <li key={`${one.recording}/${one.rack}/${one.first}`}>
+        {shown.map((exchange, k) => (
+          <li key={`${exchange.recording}/${exchange.rack}/${exchange.first}`}>
             <button
               type="button"
               aria-current={k === picked}
@@ -24,19 +24,19 @@ export function Exchanges({ shown, name, picked, pick }: Props) {
               onClick={() => pick(k)}
             >
               <span className="flex items-center gap-2">
-                <span className="num quiet">rack {one.rack}</span> <Chain one={one} />{" "}
+                <span className="num quiet">rack {exchange.rack}</span> <Chain one={exchange} />{" "}
                 <span>
-                  {name(one.began)} began; <span className="num">{one.shots.length}</span>{" "}
-                  {one.shots.length === 1 ? "safety" : "safeties"},{" "}
-                  <span className="num">{one.hooks.length}</span> hooked,{" "}
-                  <span className="num">{one.fouls.length}</span> fouled
+                  {name(exchange.began)} began; <span className="num">{exchange.shots.length}</span>{" "}
+                  {exchange.shots.length === 1 ? "safety" : "safeties"},{" "}
+                  <span className="num">{exchange.hooks.length}</span> hooked,{" "}
+                  <span className="num">{exchange.fouls.length}</span> fouled
                 </span>
               </span>
               <span className="quiet block">
-                {one.first_open
-                  ? `First open shot: ${name(one.first_open)}, shot ${one.at}`
+                {exchange.first_open
+                  ? `First open shot: ${name(exchange.first_open)}, shot ${exchange.at}`
                   : "Nobody had an open shot after it"}
-                {one.won ? `; ${name(one.won)} won the rack` : "; who won the rack is not known"}.
+                {exchange.won ? `; ${name(exchange.won)} won the rack` : "; who won the rack is not known"}.
               </span>
             </button>
           </li>

@@ -172,9 +172,11 @@ function Opened({ ledger, words, units, title, many, workOut, stop }: OpenedProp
   const chosen = shown[Math.min(picked, shown.length - 1)];
   const at =
     chosen?.shot ??
-    ledger.exchanges.map((one) => ({ recording: one.recording, rack: one.rack, shot: one.first }))[
-      part === "exchanges" ? Math.min(picked, ledger.exchanges.length - 1) : -1
-    ];
+    ledger.exchanges.map((exchange) => ({
+      recording: exchange.recording,
+      rack: exchange.rack,
+      shot: exchange.first,
+    }))[part === "exchanges" ? Math.min(picked, ledger.exchanges.length - 1) : -1];
   const length = part === "exchanges" ? ledger.exchanges.length : shown.length;
   const set = (key: string, value: string, usual: string) => {
     setPicked(0);
@@ -280,15 +282,15 @@ function Shown({ at }: { at: LedgerEntry["shot"] }) {
   const desk = useQuery({ ...deskQuery(at.recording, at.rack), gcTime: 60_000 });
   if (!desk.data) return <p className="quiet p-6">Opening the rack…</p>;
   const doc = docOf(desk.data.rack);
-  const one = doc.shots[at.shot - 1];
-  if (!one) return null;
-  const seen = layouts(doc)[one.id];
+  const docShot = doc.shots[at.shot - 1];
+  if (!docShot) return null;
+  const seen = layouts(doc)[docShot.id];
   return (
     <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
       <ShotScene
         table={desk.data.table}
-        shot={one.shot}
-        review={reviewsOf(desk.data.rack)[one.id]}
+        shot={docShot.shot}
+        review={reviewsOf(desk.data.rack)[docShot.id]}
         before={seen?.before ?? {}}
         after={seen?.after ?? null}
       />
@@ -304,8 +306,8 @@ const POINTS = (cost: number, error: number) => (
     <span className="num quiet">±{Math.max(1, Math.round(error * 100))}</span>
   </>
 );
-const CAME = (one: LedgerEntry) =>
-  one.came_off === null ? "not known how it came out" : one.came_off ? "it came off" : "it failed";
+const CAME = (entry: LedgerEntry) =>
+  entry.came_off === null ? "not known how it came out" : entry.came_off ? "it came off" : "it failed";
 const HOW: Record<string, string> = {
   struck: " (read off what came)",
   meant: " (read off what came and what was planned)",
@@ -368,7 +370,7 @@ function Decisions({
   picked: number;
   pick: (k: number) => void;
 }) {
-  const most = Math.max(0.1, ...shown.map((one) => one.cost + one.error));
+  const most = Math.max(0.1, ...shown.map((entry) => entry.cost + entry.error));
   useEffect(() => {
     document.querySelector('[data-line][aria-current="true"]')?.scrollIntoView({ block: "nearest" });
   }, [picked]);
@@ -376,8 +378,8 @@ function Decisions({
     return <p className="quiet py-2 text-sm">None among the decisions that are worked out.</p>;
   return (
     <ol data-testid="decisions">
-      {shown.map((one, k) => (
-        <li key={keyOf(one.shot)}>
+      {shown.map((entry, k) => (
+        <li key={keyOf(entry.shot)}>
           <button
             type="button"
             data-line
@@ -388,22 +390,22 @@ function Decisions({
             <span className="flex items-baseline justify-between gap-2">
               <span>
                 <span className="num quiet">
-                  {one.shot.rack}.{one.shot.shot}
+                  {entry.shot.rack}.{entry.shot.shot}
                 </span>{" "}
-                {name(one.player).split(" ")[0]}: {optionWords(one.made, words)}
+                {name(entry.player).split(" ")[0]}: {optionWords(entry.made, words)}
               </span>
               <span className="whitespace-nowrap">
-                {one.grade === "right" ? (
+                {entry.grade === "right" ? (
                   "right"
-                ) : one.grade === "close" ? (
+                ) : entry.grade === "close" ? (
                   <span className="quiet">too close</span>
                 ) : (
-                  POINTS(one.cost, one.error)
+                  POINTS(entry.cost, entry.error)
                 )}
               </span>
             </span>
             <span className="flex items-center gap-2">
-              {one.grade !== "right" && (
+              {entry.grade !== "right" && (
                 <svg
                   viewBox="0 0 100 8"
                   preserveAspectRatio="none"
@@ -411,12 +413,12 @@ function Decisions({
                   aria-hidden="true"
                 >
                   <path
-                    d={`M0,4 H${(100 * one.cost) / most}`}
+                    d={`M0,4 H${(100 * entry.cost) / most}`}
                     stroke="var(--loss)"
-                    strokeWidth={one.grade === "wrong" ? 6 : 2}
+                    strokeWidth={entry.grade === "wrong" ? 6 : 2}
                   />
                   <path
-                    d={`M${(100 * Math.max(0, one.cost - one.error)) / most},4 H${(100 * (one.cost + one.error)) / most}`}
+                    d={`M${(100 * Math.max(0, entry.cost - entry.error)) / most},4 H${(100 * (entry.cost + entry.error)) / most}`}
                     stroke="var(--color-base-content)"
                     strokeWidth={1.2}
                     vectorEffect="non-scaling-stroke"
@@ -424,9 +426,9 @@ function Decisions({
                 </svg>
               )}
               <span className="quiet">
-                {one.fault && `${lower(words.choice_faults[one.fault] ?? one.fault)}; `}
-                {one.grade !== "right" && `best: ${optionWords(one.best, words)}; `}
-                {CAME(one)}
+                {entry.fault && `${lower(words.choice_faults[entry.fault] ?? entry.fault)}; `}
+                {entry.grade !== "right" && `best: ${optionWords(entry.best, words)}; `}
+                {CAME(entry)}
               </span>
             </span>
           </button>

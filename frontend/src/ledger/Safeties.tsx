@@ -18,8 +18,8 @@ export function Safeties({ shown, words, units, name, picked, pick }: Props) {
   if (!shown.length) return <p className="quiet py-2 text-sm">No safety is logged here.</p>;
   return (
     <ol data-testid="safeties">
-      {shown.map((one, k) => (
-        <li key={keyOf(one.shot)}>
+      {shown.map((safety, k) => (
+        <li key={keyOf(safety.shot)}>
           <button
             type="button"
             aria-current={k === picked}
@@ -28,34 +28,34 @@ export function Safeties({ shown, words, units, name, picked, pick }: Props) {
           >
             <span>
               <span className="num quiet">
-                {one.shot.rack}.{one.shot.shot}
+                {safety.shot.rack}.{safety.shot.shot}
               </span>{" "}
-              <b>{name(one.player).split(" ")[0]}</b>
-              {one.meant && `: ${optionWords(one.meant, words)}`}
+              <b>{name(safety.player).split(" ")[0]}</b>
+              {safety.meant && `: ${optionWords(safety.meant, words)}`}
             </span>
             <span className="grid grid-cols-[4.5rem_1fr] gap-x-2">
               <span className="quiet text-right">meant</span>
               <span>
-                {one.meant ? (
+                {safety.meant ? (
                   <>
-                    leaves the other <b className="num">{chance(1 - one.meant.value)}</b> on average, hides{" "}
-                    <span className="num">{percent(one.meant.hidden)}</span>, fouls{" "}
-                    <span className="num">{percent(one.meant.foul)}</span>
+                    leaves the other <b className="num">{chance(1 - safety.meant.value)}</b> on average,
+                    hides <span className="num">{percent(safety.meant.hidden)}</span>, fouls{" "}
+                    <span className="num">{percent(safety.meant.foul)}</span>
                   </>
                 ) : (
-                  <i className="quiet">○ {one.how ? "not valued" : "not worked out"}</i>
+                  <i className="quiet">○ {safety.how ? "not valued" : "not worked out"}</i>
                 )}
               </span>
               <span className="quiet text-right">came</span>
               <span>
-                {one.left ? (
-                  <Left left={one.left} units={units} />
+                {safety.left ? (
+                  <Left left={safety.left} units={units} />
                 ) : (
-                  <i className="quiet">○ {one.outcome === "own-foul" ? "a foul" : "not worked out"}</i>
+                  <i className="quiet">○ {safety.outcome === "own-foul" ? "a foul" : "not worked out"}</i>
                 )}
               </span>
               <span className="quiet text-right">then</span>
-              <span>{(words.safety_outcomes[one.outcome] ?? one.outcome).toLowerCase()}</span>
+              <span>{(words.safety_outcomes[safety.outcome] ?? safety.outcome).toLowerCase()}</span>
             </span>
           </button>
         </li>

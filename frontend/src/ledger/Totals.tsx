@@ -7,13 +7,13 @@ const FEW = 30;
 
 export function Totals({ ledger, words }: { ledger: Ledger; words: Words }) {
   if (!ledger.totals.length) return null;
-  const most = Math.max(0.25, ...ledger.totals.flatMap((one) => one.faults.map((fault) => fault.cost)));
+  const most = Math.max(0.25, ...ledger.totals.flatMap((total) => total.faults.map((fault) => fault.cost)));
   return (
     <section aria-label="What the choices cost" className="mt-1">
-      {ledger.totals.map((one) => (
+      {ledger.totals.map((total) => (
         <Player
-          key={one.player.id}
-          one={one}
+          key={total.player.id}
+          one={total}
           unit={stakes(Object.values(ledger.disciplines))}
           words={words}
           most={most}

@@ -10,18 +10,18 @@ export const FILTERS: [Filter, string][] = [
   ["all", "All"],
 ];
 
-const SHOWN: Record<Filter, (one: LedgerEntry) => boolean> = {
-  wrong: (one) => one.grade === "wrong",
-  lucky: (one) => one.grade === "wrong" && one.came_off === true,
-  unlucky: (one) => one.grade === "right" && one.came_off === false,
-  close: (one) => one.grade === "close",
+const SHOWN: Record<Filter, (entry: LedgerEntry) => boolean> = {
+  wrong: (entry) => entry.grade === "wrong",
+  lucky: (entry) => entry.grade === "wrong" && entry.came_off === true,
+  unlucky: (entry) => entry.grade === "right" && entry.came_off === false,
+  close: (entry) => entry.grade === "close",
   all: () => true,
 };
 
 /** The rows of a filter: those of "all" as they were played, of others the dearest first. */
 export function rows(entries: LedgerEntry[], filter: Filter): LedgerEntry[] {
   const found = entries.filter(SHOWN[filter]);
-  return filter === "all" ? found : [...found].sort((one, other) => other.cost - one.cost);
+  return filter === "all" ? found : [...found].sort((entry, other) => other.cost - entry.cost);
 }
 
 export const count = (entries: LedgerEntry[], filter: Filter): number =>

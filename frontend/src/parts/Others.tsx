@@ -40,9 +40,9 @@ export function Others({ shot, words, set }: Props) {
   };
   return (
     <div className="text-sm">
-      {verdicts.map((one, i) => (
-        <p key={`${one.by}${i}`}>
-          <VerdictWords one={one} words={words} />{" "}
+      {verdicts.map((verdict, i) => (
+        <p key={`${verdict.by}${i}`}>
+          <VerdictWords one={verdict} words={words} />{" "}
           <button
             type="button"
             className="text-primary underline"

@@ -55,14 +55,14 @@ export function RackLine({
         </symbol>
       </svg>
       <div className="relative flex" style={{ width: Math.max(shots.length + 1, 1) * CELL }}>
-        {shots.map((one, index) => (
+        {shots.map((docShot, index) => (
           <Cell
-            key={one.id}
+            key={docShot.id}
             number={index + 1}
-            shot={one.shot}
-            who={name(one.shot.shooter).split(" ")[0] ?? ""}
-            balls={seen[one.id]?.before ?? NO_BALLS}
-            review={reviews[one.id]}
+            shot={docShot.shot}
+            who={name(docShot.shot.shooter).split(" ")[0] ?? ""}
+            balls={seen[docShot.id]?.before ?? NO_BALLS}
+            review={reviews[docShot.id]}
             figure={chances[index] ?? null}
             measure={measure}
             table={table}

@@ -6,36 +6,36 @@ import { thickness } from "../units/units";
 export type Named = Pick<Option, "kind" | "ball" | "pocket" | "hit" | "rails" | "fullness" | "route">;
 
 /** "the 7, foot right", "bank: the 9, side left", "safety off the 3: half ball (draw, off 1 rail)". */
-export function optionWords(one: Named, words: Words): string {
-  const kind = (words.option_kinds[one.kind] ?? one.kind).toLowerCase();
-  if (one.ball) {
-    const where = `${theBall(one.ball)}, ${words.pockets[one.pocket ?? ""] ?? ""}${one.route && ` (${one.route})`}`;
-    return one.kind === "pot" ? where : `${kind}: ${where}`;
+export function optionWords(named: Named, words: Words): string {
+  const kind = (words.option_kinds[named.kind] ?? named.kind).toLowerCase();
+  if (named.ball) {
+    const where = `${theBall(named.ball)}, ${words.pockets[named.pocket ?? ""] ?? ""}${named.route && ` (${named.route})`}`;
+    return named.kind === "pot" ? where : `${kind}: ${where}`;
   }
-  if (one.kind === "push-out")
-    return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : one.rails > 0 ? `, ${rails(one)}` : ""}`;
-  if (one.kind === "foul") return `${kind}${one.hit ? `: hits ${theBall(one.hit)}` : ""}`;
-  if (one.kind === "jump" || one.kind === "swerve")
-    return `${kind} to hit ${one.hit ? theBall(one.hit) : "a ball"}`;
-  return `${kind}${one.hit ? ` off ${theBall(one.hit)}` : ""}: ${hitWords(one)}${one.route && ` (${one.route})`}`;
+  if (named.kind === "push-out")
+    return `${kind}${named.hit ? ` off ${theBall(named.hit)}` : named.rails > 0 ? `, ${rails(named)}` : ""}`;
+  if (named.kind === "foul") return `${kind}${named.hit ? `: hits ${theBall(named.hit)}` : ""}`;
+  if (named.kind === "jump" || named.kind === "swerve")
+    return `${kind} to hit ${named.hit ? theBall(named.hit) : "a ball"}`;
+  return `${kind}${named.hit ? ` off ${theBall(named.hit)}` : ""}: ${hitWords(named)}${named.route && ` (${named.route})`}`;
 }
 
 /** What somebody would have played: "the 7, foot right", "safety off the 3". */
-export function advisedWords(one: WouldPlay, words: Words): string {
-  const kind = (words.option_kinds[one.kind] ?? one.kind).toLowerCase();
-  const ball = one.ball ? theBall(one.ball) : "";
-  if (one.pocket)
-    return one.kind === "pot"
-      ? `${ball}, ${words.pockets[one.pocket] ?? one.pocket}`
-      : `${kind}: ${ball}, ${words.pockets[one.pocket] ?? one.pocket}`;
+export function advisedWords(wouldPlay: WouldPlay, words: Words): string {
+  const kind = (words.option_kinds[wouldPlay.kind] ?? wouldPlay.kind).toLowerCase();
+  const ball = wouldPlay.ball ? theBall(wouldPlay.ball) : "";
+  if (wouldPlay.pocket)
+    return wouldPlay.kind === "pot"
+      ? `${ball}, ${words.pockets[wouldPlay.pocket] ?? wouldPlay.pocket}`
+      : `${kind}: ${ball}, ${words.pockets[wouldPlay.pocket] ?? wouldPlay.pocket}`;
   return ball ? `${kind} off ${ball}` : kind;
 }
 
 /** How a safety is hit: "half ball", "over 2 rails". */
-function hitWords(one: Named): string {
-  if (one.rails > 0) return rails(one);
-  const full = thickness(one.fullness ?? 0);
+function hitWords(named: Named): string {
+  if (named.rails > 0) return rails(named);
+  const full = thickness(named.fullness ?? 0);
   return full === "full" || full === "graze" ? full : `${full} ball`;
 }
 
-const rails = (one: Named): string => `over ${one.rails} rail${one.rails > 1 ? "s" : ""}`;
+const rails = (named: Named): string => `over ${named.rails} rail${named.rails > 1 ? "s" : ""}`;

@@ -15,14 +15,14 @@ export type Go = (shot: number) => void;
 /** The shot at a number from 1, with its layouts as they stand on the screen. */
 export function at(number: number) {
   const { doc } = useDesk.getState();
-  const one = doc.shots[number - 1];
-  const seen = one ? rd.layouts(doc)[one.id] : undefined;
-  return one && seen ? { ...one, ...seen } : null;
+  const shot = doc.shots[number - 1];
+  const seen = shot ? rd.layouts(doc)[shot.id] : undefined;
+  return shot && seen ? { ...shot, ...seen } : null;
 }
 
 function change(number: number, how: (shot: Shot) => Shot): void {
-  const one = useDesk.getState().doc.shots[number - 1];
-  if (one) edit((doc) => rd.changeShot(doc, one.id, how));
+  const docShot = useDesk.getState().doc.shots[number - 1];
+  if (docShot) edit((doc) => rd.changeShot(doc, docShot.id, how));
 }
 
 export const openSlip = (slip: Slip) => useDesk.setState({ slip, chosen: null });

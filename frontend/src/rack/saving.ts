@@ -22,7 +22,7 @@ function draftAt(key: string): Draft | null {
     const text = localStorage.getItem(key);
     if (!text) return null;
     const { doc, base } = JSON.parse(text) as Draft;
-    const whole = (one: RackDoc): RackDoc => ({ ...emptyHead, ...one }); // kept by an older page
+    const whole = (rackDoc: RackDoc): RackDoc => ({ ...emptyHead, ...rackDoc }); // kept by an older page
     return { doc: whole(doc), base: { ...base, doc: whole(base.doc) } };
   } catch {
     return null;

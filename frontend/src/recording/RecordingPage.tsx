@@ -378,7 +378,7 @@ function RackTable({
               <RackWork
                 recording={recording.id}
                 number={rack.number}
-                work={work.find((one) => one.number === rack.number)}
+                work={work.find((done) => done.number === rack.number)}
               />
             </td>
             <td className="text-right">

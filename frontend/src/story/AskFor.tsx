@@ -13,7 +13,8 @@ export function AskFor({ story, analyse, cancel }: Props) {
   if (possible === 0)
     return (
       <p className="quiet text-sm">
-        Nothing to work out in this rack: {story.shots.find((one) => one.reason)?.reason ?? "no shots yet"}.
+        Nothing to work out in this rack:{" "}
+        {story.shots.find((shot) => shot.reason)?.reason ?? "no shots yet"}.
       </p>
     );
   return (

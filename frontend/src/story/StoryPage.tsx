@@ -75,7 +75,7 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
   const reviews = reviewsOf(rack);
   const seen = layouts(doc);
   const shotNumber = Math.max(1, Math.min(chosen, doc.shots.length));
-  const one = doc.shots[shotNumber - 1];
+  const docShot = doc.shots[shotNumber - 1];
   const name = (player: string) => recording.players.find((p) => p.id === player)?.name ?? player;
   const go = (to: number) => void navigate(`${base}/story/${to}`, { replace: true });
   const keys = [
@@ -110,20 +110,20 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
             className="flex min-w-0 flex-none flex-col px-2 pt-1 lg:min-h-0 lg:flex-1"
           >
             <div className="h-[54vw] flex-none lg:h-auto lg:min-h-0 lg:flex-1">
-              {one && (
+              {docShot && (
                 <ShotScene
                   table={table}
-                  shot={one.shot}
-                  review={reviews[one.id]}
-                  before={seen[one.id]?.before ?? {}}
-                  after={seen[one.id]?.after ?? null}
+                  shot={docShot.shot}
+                  review={reviews[docShot.id]}
+                  before={seen[docShot.id]?.before ?? {}}
+                  after={seen[docShot.id]?.after ?? null}
                 />
               )}
             </div>
-            {one && (
+            {docShot && (
               <p className="px-1 py-1">
-                <b>Shot {shotNumber}</b>, {name(one.shot.shooter)}: {planWords(one.shot, words)} ·{" "}
-                {came(one.shot)}{" "}
+                <b>Shot {shotNumber}</b>, {name(docShot.shot.shooter)}: {planWords(docShot.shot, words)} ·{" "}
+                {came(docShot.shot)}{" "}
                 <Link className="go text-sm" to={`${base}/shots/${shotNumber}`}>
                   open on the desk
                 </Link>{" "}
@@ -138,7 +138,7 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
             <h1 className="pt-1 text-base font-bold">Story of rack {number}</h1>
             <AskFor story={story} analyse={analyse} cancel={() => cancelAnalysis(recording.id)} />
             <Worth
-              shot={one?.shot}
+              shot={docShot?.shot}
               worth={worth}
               number={shotNumber}
               story={story}
@@ -153,7 +153,7 @@ function Told({ desk, words, session, story, analyse, chosen, number }: ToldProp
               names={doc.shots.map((s) => name(s.shot.shooter).split(" ")[0] ?? "")}
             />
             <Streaks story={story} name={name} go={go} />
-            <Lessons shots={doc.shots.map((one) => one.shot)} go={go} current={shotNumber} />
+            <Lessons shots={doc.shots.map((docShot) => docShot.shot)} go={go} current={shotNumber} />
           </aside>
         </div>
         <RackLine
@@ -327,11 +327,12 @@ function Streaks({
     <section className="rule mt-2 border-t pt-1">
       <h2 className="text-sm font-bold">What repeats</h2>
       <ul className="text-sm">
-        {story.streaks.map((one) => (
-          <li key={`${one.player}${one.way}${one.shots[0]}`}>
-            {name(one.player)}: {COUNTS[one.shots.length] ?? one.shots.length}{" "}
-            {one.way === "left" || one.way === "right" ? `${one.way} of the line` : one.way} in a row, shots{" "}
-            {one.shots.map((shot, i) => (
+        {story.streaks.map((streak) => (
+          <li key={`${streak.player}${streak.way}${streak.shots[0]}`}>
+            {name(streak.player)}: {COUNTS[streak.shots.length] ?? streak.shots.length}{" "}
+            {streak.way === "left" || streak.way === "right" ? `${streak.way} of the line` : streak.way} in
+            a row, shots{" "}
+            {streak.shots.map((shot, i) => (
               <span key={shot}>
                 {i > 0 && ", "}
                 <button type="button" className="text-primary underline" onClick={() => go(shot)}>

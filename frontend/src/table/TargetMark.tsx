@@ -41,8 +41,8 @@ export function TargetMark({ table, shot, balls }: Props) {
   if (kind === "either" || kind === "point" || !b)
     return (
       <g data-mark="target">
-        {[a, ...(kind === "either" && b ? [b] : [])].map((one, k) => (
-          <circle key={k} cx={one[0]} cy={table.width - one[1]} r={r} fill="url(#hatch)" {...DASHED} />
+        {[a, ...(kind === "either" && b ? [b] : [])].map((place, k) => (
+          <circle key={k} cx={place[0]} cy={table.width - place[1]} r={r} fill="url(#hatch)" {...DASHED} />
         ))}
       </g>
     );

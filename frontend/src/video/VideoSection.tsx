@@ -192,32 +192,38 @@ function Arriving({ sending, intakes, again, refuse }: ArrivingProps) {
         ),
       )}
       {intakes
-        .filter((one) => one.state === "checking")
-        .map((one) => (
-          <Coming key={one.id} name={one.name} share={one.examined} words="reading every frame's time">
-            <Do run={() => refuse(one.id)}>give up</Do>
+        .filter((intake) => intake.state === "checking")
+        .map((intake) => (
+          <Coming
+            key={intake.id}
+            name={intake.name}
+            share={intake.examined}
+            words="reading every frame's time"
+          >
+            <Do run={() => refuse(intake.id)}>give up</Do>
           </Coming>
         ))}
       {intakes
-        .filter((one) => one.state === "refused")
-        .map((one) => (
-          <Coming key={one.id} name={one.name} share={null} words={one.words} loud>
-            <Do run={() => refuse(one.id)}>put away</Do>
+        .filter((intake) => intake.state === "refused")
+        .map((intake) => (
+          <Coming key={intake.id} name={intake.name} share={null} words={intake.words} loud>
+            <Do run={() => refuse(intake.id)}>put away</Do>
           </Coming>
         ))}
       {intakes
         .filter(
-          (one) =>
-            one.state === "receiving" && !sending.some((s) => s.name === one.name && s.bytes === one.bytes),
+          (intake) =>
+            intake.state === "receiving" &&
+            !sending.some((s) => s.name === intake.name && s.bytes === intake.bytes),
         )
-        .map((one) => (
+        .map((intake) => (
           <Coming
-            key={one.id}
-            name={one.name}
-            share={one.arrived / one.bytes}
-            words={`stopped at ${size(one.arrived)} of ${size(one.bytes)}: choose the same file again to go on`}
+            key={intake.id}
+            name={intake.name}
+            share={intake.arrived / intake.bytes}
+            words={`stopped at ${size(intake.arrived)} of ${size(intake.bytes)}: choose the same file again to go on`}
           >
-            <Do run={() => refuse(one.id)}>give up</Do>
+            <Do run={() => refuse(intake.id)}>give up</Do>
           </Coming>
         ))}
     </>

@@ -22,8 +22,11 @@ export type Sending = {
 export const useSending = create<{ all: Sending[] }>()(() => ({ all: [] }));
 
 const change = (key: string, how: Partial<Sending>) =>
-  useSending.setState((s) => ({ all: s.all.map((one) => (one.key === key ? { ...one, ...how } : one)) }));
-const drop = (key: string) => useSending.setState((s) => ({ all: s.all.filter((one) => one.key !== key) }));
+  useSending.setState((s) => ({
+    all: s.all.map((sending) => (sending.key === key ? { ...sending, ...how } : sending)),
+  }));
+const drop = (key: string) =>
+  useSending.setState((s) => ({ all: s.all.filter((sending) => sending.key !== key) }));
 
 /** Codecs of `asks` that this browser plays. */
 export function playable(asks: Record<string, string>): string[] {
@@ -42,7 +45,7 @@ export async function send(
   done: () => void,
 ): Promise<void> {
   const key = `${recording}/${file.name}/${file.size}/${file.lastModified}`;
-  if (useSending.getState().all.some((one) => one.key === key)) return;
+  if (useSending.getState().all.some((sending) => sending.key === key)) return;
   const upload = new Upload(file, {
     endpoint: "/api/uploads",
     chunkSize: PIECE,
@@ -87,21 +90,21 @@ function reason(error: Error): string {
   }
 }
 
-export async function pause(one: Sending): Promise<void> {
-  await one.upload.abort();
-  change(one.key, { state: "paused", words: "" });
+export async function pause(sending: Sending): Promise<void> {
+  await sending.upload.abort();
+  change(sending.key, { state: "paused", words: "" });
 }
 
-export function goOn(one: Sending): void {
-  change(one.key, { state: "sending", words: "" });
-  one.upload.start();
+export function goOn(sending: Sending): void {
+  change(sending.key, { state: "sending", words: "" });
+  sending.upload.start();
 }
 
 /** Puts away the word of a refusal; the server kept nothing. */
-export const putAway = (one: Sending) => drop(one.key);
+export const putAway = (sending: Sending) => drop(sending.key);
 
 /** Gives an upload up; what arrived is thrown away on the server too. */
-export async function giveUp(one: Sending): Promise<void> {
-  await one.upload.abort(true).catch(() => undefined);
-  drop(one.key);
+export async function giveUp(sending: Sending): Promise<void> {
+  await sending.upload.abort(true).catch(() => undefined);
+  drop(sending.key);
 }

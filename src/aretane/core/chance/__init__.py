@@ -1,4 +1,4 @@
-"""What a shot's chance is for a player: a fast closed form, a finer scan, and the simulation itself."""
+"""The chance of a shot for a player: a fast closed form, a finer scan of aims, and the simulation."""
 
 from .direct import Struck, pot, pots
 from .finer import Chance, simulated, spread_evenly

@@ -1,4 +1,4 @@
-"""Where to aim a pot, for many strikes at once, and what comes of one with the player's errors."""
+"""Aims of pots for many strikes at once, and the ends of a strike played with the player's errors."""
 
 import numpy as np
 from numpy.typing import NDArray
@@ -24,10 +24,10 @@ def aimed(
     table: Table, layout: Layout, ball: str, pocket: PocketName, skill: Skill, physics: Physics,
     meant: Array,
 ) -> tuple[Array, Array]:  # fmt: skip
-    """Directions (k,) rad that the cue ball must start in, and chances (k,) of the direct pot, for strikes
-    `meant` (k, 3: m/s, side and height of the tip in ball radii); 0 and 0 where there is no such aim.
+    """Aims (k,) rad, the directions the cue ball must start in, and chances (k,) of the direct pot.
 
-    Raises KeyError naming a ball that is not on the table.
+    meant (k, 3): strikes as m/s, side and height of the tip in ball radii. Both are 0 where no aim pots the
+    ball. Raises KeyError naming a ball that is not on the table.
     """
     balls, world, bed = rows(table, layout, ball), world_of(table, physics), bed_of(table)
     edges, tip = windows_of(table, physics).edges, skill.tip / table.cue_ball_radius
@@ -50,6 +50,7 @@ def aimed(
 def with_errors(
     at: Ready, table: Table, layout: Layout, strike: Strike, skill: Skill, physics: Physics, count: int
 ) -> Ends:
-    """What comes of a strike with the player's errors in its circumstances, spread evenly over `count`."""
+    """The ends of `count` strikes with the player's errors in these circumstances, spread evenly over the
+    errors."""
     own = skill.under(circumstances(table, layout, strike))
     return play_ready(at, scatter(strike, own, table.cue_ball_radius, physics.tip_mass, even_errors(count)))

@@ -35,10 +35,10 @@ choice)."""
 
 @dataclass(frozen=True, slots=True)
 class Struck:
-    """What is known of the strike: speed (m/s; None: not said), tip offset (ball radii).
+    """What is known of a strike: speed (m/s; None: not said) and tip offset (ball radii).
 
-    `part` is the part of the pocket meant: -1 its right edge, 0 the best of what is free, 1 its left edge,
-    seen from the ball.
+    part: the part of the pocket meant, seen from the ball: -1 its right edge, 0 the best of what is free, 1
+    its left edge.
     """
 
     speed: float | None = None
@@ -54,10 +54,10 @@ def pots(
     table: Table, layout: Layout, ball: str, skill: Skill, physics: Physics = STANDARD, struck: Struck =
     UNSAID
 ) -> list[Aim]:  # fmt: skip
-    """The ball into each of the six pockets, likeliest first, with this player's chance of each.
+    """The pot of the ball into each of the six pockets with this player's chance, likeliest first.
 
-    A speed that is not said is taken so that the ball reaches the pocket firmly. Raises KeyError naming a
-    ball that is not on the table.
+    An unknown speed is chosen so that the ball reaches the pocket firmly. Raises KeyError naming a ball
+    that is not on the table.
     """
     aims = [aim_at(table, layout, ball, name) for name in POCKETS]
     chances = _chances(table, layout, ball, POCKETS, skill, physics, struck, aims[0].frozen)
@@ -96,7 +96,8 @@ def likeliest(
 ) -> tuple[PocketName, float, float]:
     """The likeliest direct pot of a ball: pocket, chance, and the direction (rad) the cue ball must start
     in.
-    As `pots`, without its geometry: for looking through many layouts.
+
+    It is `pots` without the geometry, for many layouts.
     """
     balls = rows(table, layout, ball)
     answers = _answers(table, balls, tuple(range(6)), skill, physics, UNSAID)

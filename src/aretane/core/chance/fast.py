@@ -156,10 +156,10 @@ def _in_the_way(
 def _slow(
     pieces: Array, count: int, meant: float, sigma: float, spread: float, lever: float, needed: float
 ) -> float:
-    """The chance of a ball that may stop short: thinner hits send it more slowly.
+    """The chance of a ball that may stop short, because a thinner hit sends it more slowly.
 
-    `lever` is the distance of the balls over that of contact, `needed` the cosine of the cut that just
-    reaches the pocket at the speed meant; the speed given scatters by `spread`.
+    lever: the distance of the balls over that of contact. needed: the cosine of the cut that just reaches
+    the pocket at the meant speed. spread: the relative error of speed.
     """
     chance = weight = 0.0
     for k in range(-SLOW_STEPS, SLOW_STEPS + 1):
@@ -191,10 +191,9 @@ def _widened(
     way: float, sigma: float, spread: float, tip: float, speed: float, side: float, height: float,
     cue_x: float, cue_y: float, ball_x: float, ball_y: float, apart: float, share: float, world: Array,
 ) -> float:  # fmt: skip
-    """Error of aim (rad) with what wrong spin and speed do to the throw: each one's shift of the aim that
-    sends the ball in direction `way`, added as independent errors.
+    """The player's error of aim (rad) widened by the errors of spin and speed, which change the throw.
 
-    The shift of the line of centres is the throw's, less what the throw changes with the cut by it.
+    Each shifts the aim that sends the ball in direction `way`; the shifts are added as independent errors.
     """
     path = max(0.0, hypot(ball_x - cue_x, ball_y - cue_y) - apart)
     arrives, top = _arrives(speed, height, path, world)

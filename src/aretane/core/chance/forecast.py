@@ -1,5 +1,5 @@
-"""A planned strike played out: its path, the natural paths beside it, and where a player's errors take
-it."""
+"""A planned strike played out: its path, the natural paths beside it, and its ends with the player's
+errors."""
 
 from dataclasses import dataclass
 
@@ -38,12 +38,11 @@ class NoAim(ValueError):
 class Forecast:
     """A planned strike played out.
 
-    `strike` without error and its `motion`; `assumed` names what the plan left open ("speed", "tip") and
-    was filled in. `stun` and `rolling` are the cue ball's ways from the contact on when it arrives without
-    spin, or rolling. `ends` are cue-ball places after strikes with the player's errors, `potted` says which
-    of them potted the ball. `pot`, `scratch` and `in_window` (pots that end in the planned place, of all
-    strikes; None without a place) carry intervals. `railed`: the errors are
-    those of a hand that bridges on the rail.
+    strike and motion: without error. assumed: what the plan left open ("speed", "tip") and was filled in.
+    stun, rolling: the cue ball's paths after a contact without spin and after a rolling one. ends: cue-ball
+    places after strikes with the player's errors; potted: which of them potted the ball. pot, scratch,
+    in_window: shares of all strikes, with intervals; in_window counts pots that end in the planned place,
+    None without a place. railed: the bridge hand is on the rail, so its errors are used.
     """
 
     strike: Strike
@@ -61,8 +60,11 @@ class Forecast:
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Meant:
-    """A plan made ready to be struck: the `strike` without error, the player's errors in its circumstances,
-    what counts as making it, and what the plan left open and was filled in."""
+    """A plan made ready to be struck.
+
+    It holds the strike without error, the player's errors in these circumstances, the task that counts as
+    making it, and what the plan left open and was filled in.
+    """
 
     at: Ready
     strike: Strike
@@ -80,7 +82,7 @@ class Meant:
 def meant_by(
     table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
 ) -> Meant | None:
-    """The strike that a plan means; None where it names no ball and pocket, or is no pot.
+    """The strike of a plan; None where the plan names no ball and pocket, or is no pot.
 
     Raises NoAim where no aim found makes the shot, and MotionError naming the ball and the limit for a
     layout that cannot be played.

@@ -21,8 +21,11 @@ ROLLING_HEIGHT = 0.4
 def natural_path(
     table: Table, layout: Layout, strike: Strike, at: Ready, physics: Physics, stun: bool
 ) -> tuple[Point, ...]:
-    """The cue ball's way from its first contact on, for the same start and speed with the tip so that it
-    arrives without spin (`stun`) or rolling. Empty where that cannot be, or after a cushion first."""
+    """The cue ball's path after its first contact, if it arrived there without spin (`stun`) or rolling.
+
+    Start and speed are the same; only the tip differs. Empty where no tip does it, or where a cushion comes
+    first.
+    """
     met = play(table, layout, strike, physics).trace.happenings()
     contact = next((one for one in met if one.kind == "ball" and CUE in (one.ball, one.what)), None)
     if contact is None or layout.cue is None:

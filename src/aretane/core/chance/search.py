@@ -28,12 +28,11 @@ KEPT = 3
 def chance_of(
     at: Ready, task: Task, strike: Strike, skill: Skill, aim: float | None = None, part: float = 0.0
 ) -> Chance:
-    """The player's chance of the task with the strike's speed and tip, aimed as well as can be.
+    """The player's chance of the task with this speed and tip, with the best aim.
 
-    With `aim` (rad, the direction the cue ball is meant to start in), that aim is kept. `part` means one
-    part of the pocket: -1 the right edge of what is free, 1 its left edge, seen from the ball. Where no aim
-    found makes it, the chance is 0 with the strike as given. Raises MotionError naming a ball that is not
-    there.
+    aim (rad, the direction the cue ball starts in): kept where given. part: the part of the pocket meant,
+    seen from the ball: -1 the right edge of what is free, 1 its left edge. The chance is 0 with the strike
+    as given where no aim found makes it. Raises MotionError naming a ball that is not there.
     """
     at.index(task.ball)
     if aim is not None:

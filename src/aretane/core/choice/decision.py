@@ -41,9 +41,11 @@ WEIGHED = 6
 
 @dataclass(frozen=True, slots=True)
 class ChoiceQuestion:
-    """What was decided at a shot: the position and who asks, against whom, what was planned and allowed. Of
-    a shot that pots nothing on purpose also what came (`seen`, `left`), for its strike was not written
-    down; of others the answer does not depend on it. `lead`, `fouls` and `needs` as in `Standing`."""
+    """A decision to be valued: the position, both players, the plan and what the rules allow.
+
+    For a shot that pots nothing on purpose it also holds the result (`seen`, `left`), because its strike
+    was not written down. `lead`, `fouls` and `needs` as in `Standing`.
+    """
 
     asked: Question
     other: Skill
@@ -58,8 +60,11 @@ class ChoiceQuestion:
 
 @dataclass(frozen=True, slots=True)
 class Weighed:
-    """An option in short. `frees` are balls of clusters that its strike without error takes apart, `route`
-    how the cue ball goes on where another option pots the same ball, or hits it for a safety."""
+    """An option in short.
+
+    frees: balls that its strike without error takes out of clusters. route: how the cue ball goes on, where
+    another option pots the same ball or hits it for a safety.
+    """
 
     kind: Kind
     ball: str | None
@@ -80,10 +85,10 @@ class Weighed:
 
 @dataclass(frozen=True, slots=True)
 class Decision:
-    """The options of a shot, the best first; which of them was played, and `how` that is known.
+    """The options of a shot, the best first; the one that was played, and `how` that is known.
 
-    `close` says of each option whether it is too close to call against the best. None of it depends on how
-    a pot came out. `left` is what a safety really left. `reason` says why the choice made has no value.
+    close: for each option, whether it is too close to call against the best. left: what a safety really
+    left. reason: why the choice made has no value. Nothing here depends on whether the pot fell.
     """
 
     options: tuple[Weighed, ...]

@@ -39,8 +39,11 @@ def push_outs(
 def fouls(
     at: Standing, cue: Point, me: Seat, other: Seat, physics: Physics, threads: int = 1
 ) -> list[Draft]:
-    """Fouls that lose neither the rack nor the cue ball, those first that leave the other least with the
-    cue ball in hand: balls tied up, or the ball on moved away."""
+    """Fouls that keep the rack and the cue ball, those first that leave the other player least with the cue
+    ball in hand.
+
+    They tie balls up, or send the ball on away.
+    """
     rows = _every_ball(at, cue)
     ends = played(at, cue, rows, physics, threads)
     verdicts = judged(at, ends)

@@ -54,7 +54,8 @@ def _runs(at: Standing, hand: Hand, me: Seat, physics: Physics) -> Iterator[Draf
 
 
 def _safeties(at: Standing, hand: Hand, physics: Physics, threads: int) -> Iterator[Draft]:
-    """Of places around the balls on the best safety each, those first that by a first guess leave least."""
+    """The best safety from each of the places around the balls on, the least promising for the other player
+    first."""
     found: list[tuple[float, Point, Strike]] = []
     for place in _around(at, hand):
         there = at.with_cue(place)

@@ -25,12 +25,13 @@ CLOSE = 3.0
 
 @dataclass(frozen=True, slots=True)
 class Left:
-    """The table from the seat of the player who comes next.
+    """The table as the player who comes next finds it.
 
-    `hidden`: the share of the easiest ball on that cannot be hit straight; `blockers` the balls in the way;
-    `far` (m) to the nearest ball on; `behind` whether the cue ball lies close behind a blocker; `answer`
-    what the other then plays, by a quick look, on the ball `ball`, with the chance that it pots or, without
-    a pot, is lawful, and that it fouls; `chance` to win the rack that this answer gives the other.
+    hidden: share of the easiest ball on that cannot be hit straight; blockers: the balls in the way. far:
+    metres to the nearest ball on. behind: whether the cue ball lies close behind a blocker. answer: the
+    kind of shot the other plays by a quick look, on the ball `ball`, with its chance to pot (or, without a
+    pot, to be lawful) and its chance to foul. chance: the other player's chance to win the rack with that
+    answer.
     """
 
     in_hand: bool

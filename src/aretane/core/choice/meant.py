@@ -37,8 +37,10 @@ NEIGHBOURS = 256
 
 
 def planned(asked: Question, plan: Plan, run: Run) -> Draft | None:
-    """The planned pot, with the best speed and tip of the `run` where the plan says none; None where it
-    does not say which ball, or no aim makes it."""
+    """The planned pot; None where the plan names no ball, or no aim makes it.
+
+    Where the plan says no speed or tip, the best of the `run` is taken.
+    """
     cue, kind = asked.layout.cue, KINDS.get(plan.kind)
     if cue is None or kind is None or plan.choice == "safety":
         return None
@@ -52,9 +54,12 @@ def planned(asked: Question, plan: Plan, run: Run) -> Draft | None:
 
 @dataclass(frozen=True, slots=True)
 class Wished:
-    """An option that somebody asks about, as people say it: a pot by its kind, ball and pocket; a safety by
-    the ball hit and how full (`fullness` 1 full, 0 a graze; `left`: the cue ball passes on the left of the
-    ball). `speed` m/s, `side` and `height` in ball radii; None: found for it."""
+    """An option that somebody asks about, in a person's terms.
+
+    A pot by its kind, ball and pocket; a safety by the ball hit and the `fullness` (1 full, 0 a graze) and
+    side of the hit (`left`: the cue ball passes on the ball's left). speed in m/s, side and height of the
+    tip in ball radii; None: to be found.
+    """
 
     kind: str
     ball: str
@@ -87,8 +92,10 @@ def wished(asked: Question, one: Wished, run: Run) -> Draft | None:
 
 
 def safety_played(at: Standing, seen: Seen, physics: Physics, ball: str | None = None) -> Strike | None:
-    """The strike that explains where everything ended; None where none does. Of several that explain it
-    about as well, the one that goes most straight at `ball`, or at the ball on that is nearest."""
+    """The strike that explains where all balls ended; None where no strike does.
+
+    Of several that explain it about as well: the most direct to `ball`, or to the nearest ball on.
+    """
     cue = at.layout.cue
     try:
         finding = find_strike(at.table, at.layout, seen, physics)
@@ -110,8 +117,11 @@ def says_what(plan: Plan) -> bool:
 
 
 def near(at: Standing, struck: Strike, skill: Skill, physics: Physics) -> np.ndarray:
-    """Strikes (k, 5) that the player's own errors could have turned into the one `struck`, which is first:
-    what was struck is the one meant with an error, so the one meant lies among its neighbours."""
+    """Strikes (k, 5) near the one `struck`, which is the first row.
+
+    The player's own errors could have turned each of them into `struck`: one of them is the strike that was
+    meant.
+    """
     cue = at.layout.cue
     assert cue is not None
     errors = even_errors(NEIGHBOURS)
@@ -119,8 +129,7 @@ def near(at: Standing, struck: Strike, skill: Skill, physics: Physics) -> np.nda
 
 
 def safety_meant(at: Standing, plan: Plan, rows: np.ndarray, physics: Physics) -> Strike:
-    """Of strikes `rows` (k, 5) the one that meets the plan of a safety best; the first where none does
-    better."""
+    """The strike of `rows` (k, 5) that fits the plan of a safety best; the first where none fits better."""
     cue, target = at.layout.cue, plan.target
     assert cue is not None
     ends = played(at, cue, rows, physics)

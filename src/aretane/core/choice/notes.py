@@ -18,8 +18,8 @@ from .option import Notes
 
 @dataclass(frozen=True, slots=True)
 class Answered:
-    """The chance to win of the player whose strike is answered by the other's `kind` of shot, a kick over
-    so many `rails`."""
+    """The chance to win of a player whose strike the other answered with this `kind` of shot over `rails`
+    cushions."""
 
     value: float
     kind: str
@@ -27,8 +27,11 @@ class Answered:
 
 
 def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequence[Answered]) -> Notes:
-    """Notes on a strike that without error moves so: `looks` are what the other sees after the strikes with
-    errors that hand the table over, `answers` what the other played after some of them."""
+    """The notes of an option.
+
+    looks: what the other player sees after those strikes with errors that hand the table over. answers:
+    what the other played after some of them.
+    """
     frees, stay = freed(here, motion.after)
     own = playable(here.discipline, here.layout, here.group_on)
     answer = Counter((one.kind, one.rails) for one in answers).most_common(1)
@@ -47,8 +50,11 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
 
 
 def freed(here: Standing, left: Layout) -> tuple[tuple[str, ...], tuple[str, ...]]:
-    """Balls tied up before and no longer after, in the layout's order; and the first cluster that stays and
-    holds a ball of the player. What is down counts as gone before: nothing is freed by its going alone."""
+    """Balls that were tied up before and are free after, in the layout's order; and the first cluster that
+    stays and holds a ball of the player.
+
+    Balls that fell are taken out of the layout before: a ball is not freed only because its neighbour fell.
+    """
     gone = [ball for ball in here.layout.objects if ball not in left]
     before = [cluster.balls for cluster in clusters(here.table, here.layout.without(gone))]
     if not before:

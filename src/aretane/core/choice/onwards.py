@@ -40,8 +40,11 @@ def work_at(at: Standing) -> int:
 
 
 def shared(work: int, best: Option | None, broken: Option | None) -> list[tuple[Option, int]]:
-    """The options whose racks are played on, each with its part of the work: the `best` of those that leave
-    the layout as it is, and the one that takes a cluster apart, if there are."""
+    """The options whose racks are played on, each with its part of the work.
+
+    These are the `best` options that leave the clusters as they are, and the one that takes a cluster
+    apart, where there is one.
+    """
     if not work or best is None:
         return []
     if broken is None or broken is best:
@@ -83,9 +86,12 @@ def drift(
 def _played_on(
     at: Standing, seats: tuple[Seat, Seat], physics: Physics, first: Intended, number: int
 ) -> tuple[float | None, int]:
-    """What the chance to win changes by after the first strike, where that hands the table over after the
-    other's answer to it, which options have for themselves; None where the first strike ended the rack. And
-    the balls on the table at each turn, added up."""
+    """The change of the chance to win over the turns after the first strike, and the sum of the balls on
+    the table at those turns.
+
+    Where the first strike hands the table over, the count starts after the other's answer, which the option
+    includes already. The change is None where the first strike ended the rack.
+    """
     rack = list(islice(turns(at, seats, physics, np.random.default_rng((17, number)), first), DEEP + 1))
     work = sum(len(turn.at.layout.objects) for turn in rack)
     if rack[0].won is not None:

@@ -41,14 +41,14 @@ class Branch:
 
 @dataclass(frozen=True, slots=True)
 class Notes:
-    """What is read off an option's strikes besides its value, for its reasons.
+    """What the strikes of an option show besides its value; its reasons are written from it.
 
-    `frees` are balls of the player that the strike without error takes out of clusters, `stay` the first
-    cluster with one that it leaves; `behind` the balls between the cue ball and the easiest ball on after
-    it. `leaves` is the pot that the other is most often left after a strike that hands the table over, with
-    its mean chance and in what share of them; `answer` what the other most often plays, with the rails of a
-    kick. `in_a_row`: which foul in a row one would be where the third costs more, else 0;
-    `third` the points that costs, 0 where it loses. `scored`: whether points decide and not a last ball.
+    frees: balls of the player that the strike without error takes out of clusters; stay: the first cluster
+    it leaves. behind: the balls between the cue ball and the easiest ball on. leaves: the pot most often
+    left to the other after a strike that hands the table over, its mean chance and its share of those
+    strikes. answer: what the other most often plays, with the rails of a kick. in_a_row: which foul in a
+    row a foul would be where the third costs more, else 0; third: the points that costs, 0 where it loses
+    the rack. scored: whether points decide and not a last ball.
     """
 
     frees: tuple[str, ...] = ()
@@ -63,16 +63,16 @@ class Notes:
 
 @dataclass(frozen=True, slots=True)
 class Option:
-    """One choice with what it is worth: the chance to win the rack, with the standard error of its samples
-    and of the estimates behind it.
+    """A choice with its worth: the chance to win the rack, and the standard error of its samples and
+    estimates.
 
-    `made` is what pots the ball called and plays on, `missed` what hands the table over without a foul,
-    `foul` what hands it over in hand; a safety has no `made`. `attack`: the chance of the pot with its
-    interval, None for a safety. `hidden`: the share of the next ball that the other cannot hit straight,
-    on average after what hands over the table, `hooks` how often all of it is. `ends` are cue-ball places
-    after strikes with errors, `made_there` which of them made it. `motion` is the strike without error: it
-    hits the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes
-    straight. `notes` are there once it is settled.
+    made: strikes that pot the called ball and play on; missed: strikes that hand the table over without a
+    foul; foul: strikes that hand it over with the cue ball in hand. A safety has no `made`. attack: the
+    chance of the pot with its interval, None for a safety. hidden: the mean share of the other's next ball
+    that cannot be hit straight after a strike that hands the table over; hooks: how often all of it is
+    hidden. ends: cue-ball places after strikes with errors; made_there: which of them made the pot. motion:
+    the strike without error; it hits the ball `hit` first after `rails` cushions, with `fullness` (1 full,
+    0 a graze) where it goes straight. notes: filled in once the option is settled.
     """
 
     kind: Kind
@@ -140,8 +140,10 @@ class Choices:
 
     @property
     def break_even(self) -> float | None:
-        """The chance of the pot that the best attack needs to be worth the best safety: below 0 it is
-        better even missed, above 1 even a sure pot is not enough. None without both."""
+        """The pot chance at which the best attack is worth as much as the best safety; None without both.
+
+        Below 0 the attack is better even when it misses; above 1 even a sure pot is not enough.
+        """
         one, other = self.attack, self.safety
         if one is None or other is None or one.made.equity is None:
             return None

@@ -80,10 +80,10 @@ def choices(
 ) -> Choices:  # fmt: skip
     """The options of the player at the table, the best first.
 
-    `report` is called with the first ranking and after every step of the settled one; what it raises stops
-    the work. `added` are options that somebody had in mind: they are valued whatever they promise. The
-    answer does not depend on the number of `threads`, unless `time_is_up` says so before the end: then it
-    is the best known by then, not settled, each option with the error it has so far.
+    `report` is called with the first ranking and after every step of the settled one; an exception it
+    raises stops the work. `added` are options that somebody asks about: they are always valued. The answer
+    is the same for any number of `threads`. When `time_is_up` says so, the best ranking so far is returned,
+    not settled, each option with its error so far.
     """
     look = me.look(at, (0,), valuing=60)
     here = at.with_cue(look.place)
@@ -136,8 +136,11 @@ def _ranked(work: _Work, look: Look, drafts: list[Draft], may: May, settle: bool
 def _settled(
     work: _Work, listed: list[Option], broken_by: set[Strike], report: Callable[[Choices], object]
 ) -> list[Option]:
-    """The listed options with the value of many more strikes, the best first; what layouts are off by is
-    played out before, for the best option and for the one that breaks a cluster."""
+    """The listed options, the best first, each valued with many more strikes.
+
+    Before that, racks are played on from the layout to correct its estimates: from the best option, and
+    from the one that breaks a cluster.
+    """
     here, valuing, budget = work.here, work.valuing, work.budget
 
     def step(number: int, option: Option) -> None:
@@ -163,8 +166,11 @@ def _settled(
 
 
 def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
-    """Whether giving a foul away is worth a look: where little else is, in straight pool where no pot is
-    likely, for it costs a point there and no ball in hand."""
+    """Whether a deliberate foul is worth a look.
+
+    It is where the chance to win is small, and in straight pool where no pot is likely: there a foul costs
+    a point and gives no ball in hand.
+    """
     if here.game.by_colours:
         return False
     if here.game.any_order:
@@ -250,8 +256,11 @@ def _routes(ranked: Sequence[Option], run: Run) -> list[Draft]:
 def _safest(
     here: Standing, cue: Point, me: Seat, other: Seat, physics: Physics, threads: int
 ) -> Iterable[Strike]:
-    """Safeties for a closer look: the best by a first guess, and of more of them the best by what the other
-    sees after a strike without error."""
+    """Safeties for a closer look.
+
+    The best by a first guess are struck without error; of those, the ones are kept that leave the other
+    player least.
+    """
     found = [strike for _, strike in screened(here, cue, THOROUGH, physics, SCREENED, threads)]
     if len(found) <= SAFETIES:
         return found
@@ -266,9 +275,11 @@ def _safest(
 def unlike(
     ranked: list[Option], keep: set[tuple[Called, Strike]], breaking: Collection[Strike] = ()
 ) -> list[Option]:
-    """The best of what differs: pots by ball, pocket and where they lead, safeties that leave different
-    tables; the best safety and the best pot among them, for they are weighed against each other, and so is
-    the best of the strikes `breaking` a cluster."""
+    """The best options that differ from one another.
+
+    Two pots differ by ball, pocket or the place they lead to, two safeties by the table they leave. The
+    best safety, the best pot and the best of the strikes `breaking` a cluster are always among them.
+    """
     kinds = (_is_safety, _is_attack, lambda one: one.strike in breaking)
     bests = [next((option for option in ranked if of_its_kind(option)), None) for of_its_kind in kinds]
     wanted = [one for one in bests if one is not None]
@@ -317,8 +328,11 @@ def _apart(option: Option, other: Option) -> float:
 
 
 def _named(listed: list[Option], keep: set[tuple[Called, Strike]]) -> list[Option]:
-    """The options by what they are: what hardly ever pots its ball is a safety; a pot whose miss leaves no
-    more than the best safety does is a two-way shot. `keep` stay what somebody called them."""
+    """The options with the kind each one really is.
+
+    A pot that hardly ever falls becomes a safety; a pot whose miss leaves no more than the best safety
+    becomes a two-way shot. Options in `keep` stay as somebody named them.
+    """
     listed = [
         replace(option, kind="safety", called=None, attack=None)
         if option.called is not None

@@ -42,8 +42,10 @@ HIDDEN = 0.6
 
 @dataclass(frozen=True, slots=True)
 class Raised:
-    """A raised strike that pots the ball `called` or, without one, meets a ball on lawfully; `chance` from
-    the width of the aims that do it."""
+    """A strike with a raised cue that pots the ball `called` or, without one, hits a ball on lawfully.
+
+    chance: from the width of the aims that do it.
+    """
 
     kind: RAISED
     called: Called

@@ -68,9 +68,12 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
 
 
 def route_words(found: Choices, option: Option) -> str:
-    """How the cue ball goes on where another option pots the same ball, or one of its kind that pots none
-    hits the same, as "draw, off 2 rails"; else nothing. Of several that read the same the fastest is
-    "harder", the slowest "softer"; one that is neither is named by its side spin, where that differs."""
+    """The cue ball's route in words, as "draw, off 2 rails"; empty where no other option pots the same ball
+    or hits it for the same kind.
+
+    Of several options that read the same, the fastest is "harder" and the slowest "softer"; others are told
+    apart by their side spin.
+    """
     own = _route(option)
     twins = [other for other in found.options if other is not option and _same_ball(option, other)]
     if not own or not twins:
@@ -110,7 +113,7 @@ def verdict(found: Choices) -> str:
 
 
 def break_out_words(found: Choices) -> str:
-    """A cluster now or later, with what both are worth; nothing where only one of them can be played."""
+    """The worth of opening a cluster now and later, in words; empty where only one of them is possible."""
     both = found.break_out
     if both is None:
         return ""

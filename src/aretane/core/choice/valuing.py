@@ -38,9 +38,11 @@ straight pool, where much of the game is still to come whatever the layout."""
 
 
 class Valuing:
-    """Values options at one standing with the same errors for all of them. `drift` is what the chance to
-    win changes by after a strike that did not end the rack, as in `onwards`; `drifts` of strikes with one
-    of their own."""
+    """Values options at one standing, all with the same errors of the player.
+
+    drift: the correction (a difference of chances) of every strike that did not end the rack, as in
+    `onwards`; drifts: the same for strikes with a correction of their own.
+    """
 
     def __init__(self, here: Standing, me: Seat, other: Seat, physics: Physics):
         self.here, self.me, self.other, self.physics = here, me, other, physics
@@ -117,8 +119,11 @@ class Valuing:
     def _replied(
         self, ends: Ends, values: np.ndarray, verdict: int, which: np.ndarray, called: Called
     ) -> dict[int, Answered]:  # fmt: skip
-        """Has the other answer after some of the strikes `which`, all of this `verdict`, and corrects the
-        `values` of all of them by what that changed on average."""
+        """The `values` corrected by the other's answers.
+
+        The other answers after some of the strikes `which`, all of this `verdict`; their mean change is
+        added to all of them.
+        """
         answers: dict[int, Answered] = {}
         if not len(which):
             return answers

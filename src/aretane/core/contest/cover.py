@@ -16,10 +16,11 @@ GRAZE = 0.96
 def hidden(
     cue: Array, ball: Array, others: Array, radii: Array, cue_radius: float, radius: float
 ) -> NDArray[np.bool_]:
-    """Which straight ways (k, LINES) of a cue ball at `cue` (k, 2) to a ball at `ball` (k, 2) are blocked.
+    """Which of the straight lines (k, LINES) from a cue ball at `cue` (k, 2) to a ball at `ball` (k, 2) are
+    blocked.
 
-    `others` (k, m, 2) are the other balls, NaN where one is gone, with `radii` (m,), all in metres; the two
-    last are the radii of the cue ball and of the ball.
+    others (k, m, 2): the other balls, NaN where a ball is gone; radii (m,). All in metres. The last two
+    arguments are the radii of the cue ball and of the ball.
     """
     blocked = np.zeros((len(cue), LINES), dtype=np.bool_)
     off = GRAZE * np.linspace(-1.0, 1.0, LINES)

@@ -1,5 +1,7 @@
-"""What a model player does at the table: the pot, the safety or the kick that wins most racks by a quick
-look. Played against each other such players give the truth that choices are held to."""
+"""The model player: the pot, safety or kick that wins most racks by a quick look.
+
+Racks that model players play against each other are the truth against which choices are checked.
+"""
 
 from collections.abc import Callable
 from dataclasses import dataclass, replace
@@ -57,8 +59,10 @@ def family(discipline: str) -> str:
 
 
 def standing_equity(look: Look, at: Standing, me: Seat, other: Seat) -> float:
-    """The chance of the player at the table to win, from what that player sees. In straight pool it is the
-    race as it stands: a fit to games played out says nothing beyond it."""
+    """The chance to win of the player at the table, from that player's look.
+
+    In straight pool it is the race from this score: a fit to played-out games adds nothing.
+    """
     if at.game.any_order:
         return race(at, me, other, look)
     if not at.game.by_colours:
@@ -76,8 +80,8 @@ def prospects(look: Look, at: Standing, me: Seat, other: Seat) -> Prospects:
 
 
 def seen_row(at: Standing, me: Seat, other: Seat, seed: tuple[int, ...]) -> tuple[float, ...]:
-    """The chance to run out at a standing (0 in snooker: there it is among the rest), and what the learnt
-    estimate rests on, for learning it."""
+    """The chance to run out (0 in snooker, where it is one of the features) and the features of the learnt
+    estimate, for learning it."""
     look = me.look(at, seed)
     if at.game.by_colours:
         return (0.0, *frame_row(look, _frame(at, me, other)))
@@ -97,9 +101,11 @@ def worth(
     at: Standing, ends: Ends, called: Called, me: Seat, other: Seat, seed: int, closer: float = 1.0,
     report: Callable[[int, Look], object] = lambda k, look: None,
 ) -> tuple[Array, NDArray[np.int64]]:  # fmt: skip
-    """The player's chances to win (k,) after strikes that ended so, by what the next one sees, and what
-    came of each of them (k,) as in `turn`. The same for the same `seed`. `report` is called with what is
-    seen after strike k."""
+    """The player's chances to win (k,) after strikes with these ends, and the verdict of each strike (k,)
+    as in `turn`.
+
+    The same `seed` gives the same answer. `report` is called with the next player's look after strike k.
+    """
     verdicts = judged(at, ends, called)
     values = np.where(verdicts == WON, 1.0, np.where(verdicts == LEVEL, 0.5, 0.0))
     for k in np.flatnonzero(np.isin(verdicts, (AGAIN, OVER, FOUL))):
@@ -137,8 +143,11 @@ def sends_back(then: Standing, who: Seat, rest: Seat, seed: int) -> bool:
 def pushed(
     at: Standing, ends: Ends, me: Seat, other: Seat, seed: int, closer: float = 1.0
 ) -> Array:  # fmt: skip
-    """The player's chances to win (k,) after push-outs that ended so: the other plays on or has the player
-    play on, whichever is worse for the player. A ball off the table or a scratch is a foul."""
+    """The player's chances to win (k,) after push-outs with these ends.
+
+    The other plays on or hands the shot back, whichever is worse for the player. A ball off the table or a
+    scratch is a foul.
+    """
     values = np.zeros(len(ends.fates))
     for k in range(len(values)):
         foul = ends.fates[k, 0] != -1 or bool((ends.fates[k] == -2).any())
@@ -161,9 +170,12 @@ def pot_strike(at: Standing, cue: Point, shot: PlannedShot, physics: Physics) ->
 def screened(
     at: Standing, cue: Point, how: Search, physics: Physics, most: int, threads: int = 1
 ) -> list[tuple[float, Strike]]:
-    """Legal strikes that pot nothing, each with a first guess of what it leaves: those first that leave the
-    next player least and do not foul with a small error of aim. Where no ball on can be hit straight,
-    kicks."""
+    """Legal strikes that pot nothing, each with a first guess of what it leaves, the best for the player
+    first.
+
+    Strikes that foul with a small error of aim come last. Where no ball on can be hit straight, the strikes
+    are kicks.
+    """
     rows = hits(at, cue, how, physics)
     ends, good = _handing_over(at, cue, rows, physics, threads)
     beside = len(how.speeds) * len(how.tips)

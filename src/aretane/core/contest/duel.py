@@ -20,8 +20,11 @@ LONGEST = 400
 
 @dataclass(frozen=True, slots=True)
 class Turn:
-    """One strike of a duel: whose it was (0 or 1), how the table stood, what was meant and what came; then
-    either how the rack ended for the first player, `won`, or the table as the player `next` finds it."""
+    """One strike of a duel.
+
+    It holds who struck (0 or 1), the standing, the strike meant and its ends; then the result for the first
+    player (`won`) if the rack ended, or else the table as the player `next` finds it.
+    """
 
     who: int
     at: Standing
@@ -36,9 +39,9 @@ def turns(
     at: Standing, sides: tuple[Seat, Seat], physics: Physics, rng: np.random.Generator,
     first: Intended | None = None,
 ) -> Iterator[Turn]:  # fmt: skip
-    """The strikes of a rack between two players of whom the first is at the table, to its end.
+    """The strikes of a rack between two players, to its end. The first of them is at the table.
 
-    `first`: what that player plays now, whatever else looks better.
+    first: the strike that player plays now, whatever else looks better.
     """
     who, won = 0, None
     while won is None:

@@ -26,9 +26,12 @@ MANY = 7
 
 @dataclass(frozen=True, slots=True)
 class Prospects:
-    """What a rack holds for the player at the table besides the look: `race`, the chance to win if both go
-    on from here as they usually do; `edge`, the same whoever is at the table, on average; balls left for
-    either player to pot; `steadier`, log of the other's error of aim over the player's own."""
+    """What the rack promises the player at the table, apart from the look.
+
+    race: the chance to win if both go on as they usually do here. edge: its mean over who is at the table.
+    steadier: log of the other's error of aim over the player's own. Also the balls left for either player
+    to pot.
+    """
 
     race: float
     edge: float
@@ -44,9 +47,11 @@ def odds(share: float) -> float:
 
 
 def row(look: Look, rack: Prospects) -> tuple[float, ...]:
-    """What winning it later rests on (1 + FEATURES): a constant; log odds of the `edge`, and what the
-    `race` from here has beyond them; whether there is no pot; the balls left; how much steadier the player
-    is, as far as balls are left to show it."""
+    """The features (1 + FEATURES) of winning later.
+
+    A constant; log odds of the `edge`; the log odds that the `race` adds; whether there is no pot; the
+    balls left to each player; how much steadier the player is, scaled by the balls left.
+    """
     even = odds(rack.edge)
     return (
         1.0, even, odds(rack.race) - even, float(look.shot is None), rack.mine / MANY, rack.theirs / MANY,
@@ -55,10 +60,12 @@ def row(look: Look, rack: Prospects) -> tuple[float, ...]:
 
 
 def equity(look: Look, rack: Prospects, family: str) -> float:
-    """The chance of the player who is at the table to win the rack: r + (1 - r) g, where g is the chance of
-    winning without running out now. r is what comes of the chance to run out that the map promises: that
-    chance to a power, for long runs come less often than they are promised. `family` names the games it
-    was learnt from: a key of `learnt.WEIGHTS`."""
+    """The chance to win the rack of the player at the table: r + (1 - r) g.
+
+    r is the chance to run out: the map's chance to a power, because long runs come less often than the map
+    promises. g is the chance to win without running out now. family: the games it was learnt from, a key of
+    `learnt.WEIGHTS`.
+    """
     run: float = look.chance ** learnt.POWERS[family]
     total = sum(
         weight * value for weight, value in zip(learnt.WEIGHTS[family], row(look, rack), strict=True)
@@ -77,8 +84,10 @@ MANY_POINTS = 40.0
 
 @dataclass(frozen=True, slots=True)
 class FrameProspects:
-    """What a frame of snooker holds for the player at the table besides the look: the points of `lead`, the
-    points still `left`, and `steadier` as in `Prospects`."""
+    """What a frame of snooker promises the player at the table, apart from the look.
+
+    lead: points ahead; left: points still on the table; steadier: as in `Prospects`.
+    """
 
     lead: float
     left: float
@@ -86,10 +95,13 @@ class FrameProspects:
 
 
 def frame_row(look: Look, frame: FrameProspects) -> tuple[float, ...]:
-    """What winning the frame rests on (1 + FRAME_FEATURES): a constant; the lead and the points that the
-    visit promises, over the square root of those left, as scores of a race spread; whether there is no pot,
-    and its chance; the cube of the lead over the points left, which grows where snookers are needed; how
-    much steadier the player is, as far as points are left to show it."""
+    """The features (1 + FRAME_FEATURES) of winning a frame of snooker.
+
+    A constant; the lead and the points the visit promises, both over the square root of the points left
+    (the spread of a race's scores); whether there is no pot, and the pot's chance; the cube of the lead
+    over the points left, which grows where snookers are needed; how much steadier the player is, scaled by
+    the points left.
+    """
     whole = frame.left + FEW_POINTS
     wide = whole**0.5
     ahead = min(max(frame.lead / whole, -CLEAR), CLEAR)
@@ -118,10 +130,10 @@ def _likely(rows: Array, chance: Array, won: Array, weights: Array) -> float:
 
 
 def fitted(rows: Array, chance: Array, won: Array, ridge: float = 1.0) -> Array:
-    """Weights w (f,) under which `won` (n,) is likeliest, each 1 with r + (1 - r) / (1 + exp(-rows w)), for
-    `rows` (n, f) and chances r = `chance` (n,), with a ridge on all but the first.
+    """Weights w (f,) of the likeliest model of `won` (n,), for `rows` (n, f).
 
-    Without a chance to run out it is a logistic regression; statsmodels gives the same in the tests.
+    Each row's chance is r + (1 - r) / (1 + exp(-rows w)) with r = `chance` (n,); all weights but the first
+    have a ridge. With r = 0 it is a logistic regression; statsmodels gives the same in the tests.
     """
 
     def loss(weights: Array) -> tuple[float, Array]:

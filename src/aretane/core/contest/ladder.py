@@ -1,5 +1,7 @@
-"""The race to the last ball by two players who pot as they usually do here: no cleverness, only how often
-each goes on. What the learnt estimate starts from."""
+"""The race to the last ball by two players with their usual chances to go on from ball to ball.
+
+It knows no safeties and no layout. The learnt estimate starts from it.
+"""
 
 from collections.abc import Sequence
 from functools import lru_cache
@@ -19,8 +21,11 @@ four levels played out gave 0.91 to 0.96)."""
 
 
 def steps(usual: Sequence[float]) -> tuple[float, ...]:
-    """Chances to pot a ball and go on, with 1, 2, ... balls left: `usual` are the chances to run out from
-    most places with so many left, and each is the one before times such a step."""
+    """Chances to pot a ball and go on, with 1, 2, ... balls left.
+
+    usual: chances to run out from most places with that many balls left; each is the one before times such
+    a step.
+    """
     before = 1.0
     found = []
     for chance in usual:

@@ -8,9 +8,12 @@ from ..runout.maps import PlannedShot
 
 @dataclass(frozen=True, slots=True)
 class Look:
-    """What a player sees at the table: `chance` to run out, in snooker and straight pool what the visit
-    promises, in shares of a frame's points and of a rack's balls; the best pot and its chance alone;
-    `place` of the cue ball, put there if it was in hand."""
+    """What a player sees at the table.
+
+    chance: to run out; in snooker and straight pool the expected share of the points of a frame or of the
+    balls of a rack. shot: the best pot, with its chance alone. place: where the cue ball lies, or was put
+    if it was in hand.
+    """
 
     chance: float
     pot: float

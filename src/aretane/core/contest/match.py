@@ -33,8 +33,10 @@ def match_chance(needed: int, other_needed: int, rack: float) -> float:
 
 
 def fresh_rack(at: Standing, me: Seat, other: Seat) -> float:
-    """The chance of a rack that is not begun, whoever breaks: a race of the two as they usually go on here.
-    The maps are those of this layout; beyond it they go on as they did."""
+    """The chance to win a rack that has not begun, whoever breaks.
+
+    Both go on with their usual chances from this layout's maps, and with those of the last ball beyond it.
+    """
     if at.game.any_order:
         return edge(replace(at, needs=(GAME, GAME), renewed=True), me, other)
     if at.game.by_colours:

@@ -1,4 +1,5 @@
-"""Places for a cue ball in hand worth a look: of a map, at the balls on as they lie, all over the table."""
+"""Places for a cue ball in hand that are worth a look: from the map, beside the balls on, and all over the
+table."""
 
 from collections.abc import Iterator
 from math import pi, radians
@@ -38,8 +39,7 @@ def of_the_map(at: Standing, chart: ChanceMap, most: int | None) -> list[tuple[P
 
 
 def at_the_balls(at: Standing) -> Iterator[Point]:
-    """Places for an easy pot of a ball on from where it lies now, those of the widest way into a pocket
-    first."""
+    """Places for an easy pot of a ball on from where it lies now, the widest opening of a pocket first."""
     table, places = at.table, dict(at.layout.places)
     lines: list[tuple[float, Point, float]] = []
     for ball in at.on:

@@ -37,8 +37,8 @@ Needs = tuple[int, int]
 
 
 def needs_of(mine: int, theirs: int, target: int | None) -> Needs:
-    """The points needed at a score. Without a target agreed the game goes to GAME, and past that to the
-    next hundred."""
+    """The points both still need. Without an agreed target the game goes to GAME, and past that to the next
+    hundred."""
     ends = target or GAME * (max(mine, theirs, 0) // GAME + 1)
     return max(1, ends - mine), max(1, ends - theirs)
 
@@ -49,8 +49,11 @@ def shifted(needs: Needs, ahead: int) -> Needs:
 
 
 def back(table: Table, ends: Ends, k: int, counts: bool, left: Layout) -> Layout:
-    """What strike k leaves once balls are back on the table: those off it, and those that fell where the
-    strike does not count; or racked again where it does and one ball is left."""
+    """The layout after strike k, with balls that come back on the table.
+
+    Balls off the table come back, and so do potted balls where the strike does not count. Where it counts
+    and one ball is left, the rack is renewed.
+    """
     fates = ends.fates[k]
     gone = [
         name
@@ -73,8 +76,11 @@ def after_third_foul(table: Table) -> Layout:
 
 
 def run_of(look: Look, needed: int) -> NDArray[np.float64]:
-    """The chances (needed + 1,) of a run of 0, 1, ... balls, in the end of all that are needed: the pot
-    that is there, and from then on one chance from ball to ball, so that the mean is what the map says."""
+    """The chances (needed + 1,) of a run of 0, 1, ... balls; the last is the chance of all that are needed.
+
+    The first pot has its own chance; after it one chance holds from ball to ball, chosen so that the mean
+    run is the map's.
+    """
     if look.shot is None or look.pot <= 0.0:
         return np.array([1.0, *([0.0] * needed)])
     on = min(max(1.0 - look.pot / max(RACK * look.chance, look.pot), 0.0), MOST_GOING)
@@ -83,8 +89,10 @@ def run_of(look: Look, needed: int) -> NDArray[np.float64]:
 
 
 def _tabled(needs: Needs) -> Needs:
-    """The points needed; of a longer game those of a shorter one with the same lead over the square root of
-    the points to come, for scores of a race spread like that."""
+    """The needs of a shorter game with the same lead over the square root of the points to come.
+
+    The scores of a race spread like that square root.
+    """
     most = max(needs)
     if most <= LONG:
         return needs
@@ -94,7 +102,10 @@ def _tabled(needs: Needs) -> Needs:
 
 def race(needs: Needs, mine: Going, theirs: Going, balls: int, look: Look | None = None) -> float:
     """The chance to win of the player at the table if both go on from ball to ball with the chances `mine`
-    and `theirs`, with so many `balls` left of this rack; with a `look` after the run that is there."""
+    and `theirs`.
+
+    balls: left of this rack. look: the pot that is there now; after its run both have their usual chances.
+    """
     a, b = _tabled(needs)
     most, then = STEP * -(-max(a, b) // STEP), max(0, a + b - balls)
     if look is None:

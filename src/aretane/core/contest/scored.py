@@ -65,10 +65,11 @@ def level(lead: float) -> float:
 
 
 def judged(group_on: str, on: Sequence[str], lead: float, ends: Ends, called: Called) -> NDArray[np.int64]:
-    """What comes (k,) of strikes. Without a ball called the colour that is hit first counts as nominated.
+    """The verdicts (k,) of strikes.
 
-    With the black alone the first pot or foul ends the frame; level scores are even, for the black on its
-    spot decides.
+    Without a called ball the colour that is hit first counts as nominated. With the black alone the first
+    pot or foul ends the frame; a level score counts as even, because the black is played again from its
+    spot.
     """
     may, first = _nominated(group_on, on, ends, called)
     down = ends.fates >= 0

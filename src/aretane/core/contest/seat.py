@@ -61,8 +61,7 @@ class Seat:
         return self.runs.get(group_on) or next(iter(self.runs.values()))
 
     def chart(self, at: Standing) -> tuple[Run, State | None]:
-        """The run and the state in it that is most like the standing: in rotation one with the same ball to
-        play next."""
+        """The run, and its state that is most like the standing. In rotation it has the same next ball."""
         run, wanted = self.run(at.group_on), state_of(at)
         if at.game.scores:
             return run, self._closest(run, wanted, run.maker.maps)
@@ -71,8 +70,8 @@ class Seat:
         return run, run.nearest(wanted)
 
     def ways(self, at: Standing) -> tuple[Way, ...]:
-        """What may be potted next. Where balls in the middle of a rotation are gone, the ball on is
-        followed by what is known of the rest."""
+        """The pots that may come next. Where balls in the middle of a rotation are gone, the maps of the
+        remaining balls follow the ball on."""
         run, known = self.chart(at)
         wanted = state_of(at)
         if known is None:
@@ -109,9 +108,11 @@ class Seat:
         return tuple(found)
 
     def _rack_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
-        """The pots of straight pool, every ball. What was not searched is taken as the state most like it,
-        with the balls that it has more or less than are left; of another rack only how a pot leads to the
-        next is known."""
+        """The pots of straight pool: every ball.
+
+        A state that was not searched takes the values of the one most like it, corrected by the number of
+        balls. Of another rack only the step from pot to pot is known.
+        """
         balls, on, found = at.layout.objects, run.going_on[1], []
         if packed(at.table, at.layout):
             return tuple(Way(ball, UNTOUCHED, (1.0 / RACK, 0.0)) for ball in balls)
@@ -141,8 +142,11 @@ class Seat:
         self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0,
         further: bool = False,
     ) -> Look:  # fmt: skip
-        """What the player sees; the cue ball in hand is put where it promises most. `closer` as in
-        `Maker.outlook`; `further`: also where to lie for the ball after it, on a table without maps."""
+        """The player's look at the table. A cue ball in hand is put where it promises most.
+
+        closer: as in `Maker.outlook`. further: on a table without maps, also look for the place for the
+        ball after it.
+        """
         cue = at.layout.cue or self.place(at)
         return self._looks(at, [cue], seed, valuing, closer, further)[0]
 
@@ -182,8 +186,7 @@ class Seat:
         return self.usuals[known]
 
     def going_on(self, at: Standing) -> tuple[float, ...]:
-        """How often the player usually goes on by one ball, with 1, 2, ... of the balls left that there are
-        for the player to pot."""
+        """How often the player usually goes on by a ball, with 1, 2, ... of the player's balls left."""
         count = left(at)
         key = (at.group_on, count)
         if key not in self.rungs:
@@ -207,9 +210,11 @@ class Seat:
         return self.rungs[key]
 
     def place(self, at: Standing) -> Point:
-        """Where a cue ball in hand promises most, of some places: the best of the map; where those do not
-        hold what it says or the balls on were moved, places at the balls on; where the map promises
-        nothing, as with every run blocked, places all over the table too."""
+        """The most promising place for a cue ball in hand.
+
+        The map's best places come first. Where they do not hold what the map says, or the balls on were
+        moved, places beside the balls on are tried; where every run is blocked, places all over the table.
+        """
         seen: list[Look] = []
         for places, enough in self._places(at):
             seen += self._looks(at, places, (1,), BRIEFLY, CLOSELY) if places else []
@@ -218,8 +223,10 @@ class Seat:
         return max(seen, key=_worth).place if seen else anywhere(at)
 
     def _places(self, at: Standing) -> Iterator[tuple[list[Point], float]]:
-        """Places that may be taken, some at a time, with the promise that is enough there: 0 where every
-        run is blocked, infinite where nothing is known of it."""
+        """Places that may be taken, in groups, each group with the promise that is enough there.
+
+        It is 0 where every run is blocked, and infinite where nothing is known.
+        """
         run, known = self.chart(at)
         chart = None if known is None or at.game.any_order else run.maker.maps.get(known)
         enough = np.inf
@@ -275,8 +282,11 @@ def seats(
     asked: Question, other: Skill, coarser: float = 1.0, mine: Run | None = None,
     report: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
 ) -> tuple[Seat, Seat]:  # fmt: skip
-    """The player whose question it is and the other one, with their maps; `mine` where it is there already
-    on the same grid, `report` and `kept` as in `Maker`."""
+    """Both players of a question with their maps, the one whose question it is first.
+
+    mine: that player's run where it was searched already on the same grid. `report` and `kept` as in
+    `Maker`.
+    """
     many = asked.group_on in GROUPED or asked.game.any_order
     wide = coarser * (WIDER if many else 1.0)
     run = mine or search(asked, wide, report=report, kept=kept)
@@ -301,8 +311,7 @@ def state_of(at: Standing) -> State:
 
 
 def edge(at: Standing, me: Seat, other: Seat) -> float:
-    """The chance of the player at the table to win if both go on as they usually do, whoever of them is at
-    the table: the mean of both."""
+    """The player's chance to win if both go on as they usually do: the mean over who is at the table."""
     return 0.5 * (race(at, me, other) + 1.0 - race(at.theirs, other, me))
 
 
@@ -319,8 +328,10 @@ def left(at: Standing) -> int:
 
 
 def race(at: Standing, me: Seat, other: Seat, look: Look | None = None) -> float:
-    """The chance of the player at the table to win if both go on as they usually do: with a `look` from the
-    pot that is there, and from the run behind it if that promises more."""
+    """The chance to win of the player at the table if both go on as they usually do.
+
+    With a `look` it starts from the pot that is there, and from the run behind it if that promises more.
+    """
     if at.game.any_order:
         ours = me.run(at.group_on).going_on, other.run(at.group_on).going_on
         same = 0 if at.renewed or packed(at.table, at.layout) else len(at.layout.objects)

@@ -29,8 +29,8 @@ NEAREST = 5
 
 @dataclass(frozen=True, slots=True)
 class Search:
-    """How widely strikes are looked for: thicknesses of hit on either side, speeds (m/s), tip offsets
-    (ball radii), directions all around for kicks, with their speeds."""
+    """How many strikes are tried: thicknesses of hit on either side, speeds (m/s), tip offsets (ball
+    radii); for kicks, directions all around and their speeds."""
 
     hits: int
     speeds: tuple[float, ...]
@@ -92,9 +92,10 @@ def mistaken(
 
 
 def seen(at: Standing, ends: Ends) -> NDArray[np.bool_]:
-    """Straight ways (k, LINES) to the easiest ball on for whoever plays next, blocked or not.
+    """Straight lines (k, LINES) to the easiest ball on for the next player, True where blocked.
 
-    `at` with the group that is on for the next player; the balls that lie where they are taken from `ends`.
+    at: the standing with the group that is on for the next player. Balls that still lie on the table are
+    taken from `ends`.
     """
     names = list(ends.names)
     places = np.where((ends.fates == -1)[:, :, None], ends.places, np.nan)
@@ -117,8 +118,11 @@ def seen(at: Standing, ends: Ends) -> NDArray[np.bool_]:
 
 
 def easy(blocked: NDArray[np.bool_], cue: Array, ball: Array) -> Array:
-    """A first guess (k,) of how easy a layout is for the next player: how much of the ball can be hit, and
-    from how near. Only an order to look more closely by."""
+    """A first guess (k,) of how easy a layout is for the next player: the share of the ball that can be
+    hit, and from how near.
+
+    It only decides what is looked at more closely.
+    """
     far = np.hypot(*(ball - cue).T)
     open_share = 1.0 - blocked.mean(axis=1)
     return np.asarray(open_share * np.exp(-far / 1.2))

@@ -1,6 +1,6 @@
-"""What a strike hands over: who plays on, and with what.
+"""The result of a strike for both players: who plays next, and with what.
 
-A short form of the rules for many strikes at once; the tests hold it against `core.rules`.
+It is a short form of the rules for many strikes at once; the tests check it against `core.rules`.
 """
 
 from dataclasses import dataclass, replace
@@ -80,7 +80,7 @@ class Standing:
         return replace(self, layout=self.layout.changed({CUE: place}))
 
     def may_lie(self, place: Point) -> bool:
-        """Whether a cue ball in hand after a foul may be put there: in snooker in the D, in straight pool
+        """Whether a cue ball in hand after a foul may lie there: in snooker in the D, in straight pool
         behind the head string."""
         inside = not self.game.scores or not placing_fault(self.table, self.discipline, place, False)
         return inside and is_free(self.table, CUE, place, self.layout)
@@ -108,12 +108,12 @@ def balls_on(discipline: str, balls: tuple[str, ...], group_on: str) -> tuple[st
 
 
 def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]:
-    """What comes (k,) of strikes from a standing. `called`: the ball and pocket that were meant, None for a
-    safety; where shots are called nothing else counts.
+    """The verdicts (k,) of strikes from a standing.
 
-    A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot after
-    the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed; in
-    straight pool it costs points.
+    called: the ball and pocket that were meant, None for a safety; where shots are called no other pot
+    counts. A foul: no ball on hit first, the cue ball down, a ball off the table, or no cushion and no pot
+    after the hit (WPA rules of play, general fouls; memory). The third in a row loses where that is agreed;
+    in straight pool it costs points.
     """
     if at.game.by_colours:
         return scored.judged(at.group_on, at.on, at.lead, ends, called)
@@ -147,7 +147,8 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
 
 
 def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Standing:
-    """What strike k leaves to whoever plays next: the player where `verdict` is AGAIN, else the other."""
+    """The standing after strike k for the next player: the same player where `verdict` is AGAIN, else the
+    other."""
     left = ends.after(k)
     if at.game.by_colours:
         gained = scored.points(at.group_on, at.on, ends, k, called)

@@ -1,5 +1,5 @@
-"""Counts against the simulated path: where the ball really goes, what aim would do it, and why they differ
-on this table."""
+"""Aiming counts compared with the simulated path: where the ball really ends, which aim is right, and why
+they differ."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -50,8 +50,10 @@ class NoKick(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Asked:
-    """A kick at `ball` over `rails` cushions, or with a `pocket` a bank of it; struck with this speed (m/s)
-    and tip (ball radii) by this player."""
+    """A question about kicks at `ball` over `rails` cushions, or with a `pocket` about banks of it.
+
+    It names the speed (m/s), the tip (ball radii) and the player.
+    """
 
     table: Table
     layout: Layout
@@ -86,14 +88,14 @@ class Turned:
 
 @dataclass(frozen=True, slots=True)
 class Kick:
-    """One count beside what comes of it.
+    """One count beside its simulated path.
 
-    `mirror` is the count, `numbers` the rail-number count where there is one. `motion` is what a strike
-    along the mirror does among all balls; `off` (m) by how far the ball passes the place it was meant for,
-    to the left of its way positive, alone on the table; None where it does not get there. `effects` are
-    what parts of that each cause makes (m). `right` is the strike that does it, with its motion, and
-    `chance` how often this player's aim stays in its window; None where none was found; `turn` (rad) is how
-    far its aim lies to the left of the count's. `turned` are the rails of the simulated path.
+    mirror: the count; numbers: the rail-number count, where there is one. motion: a strike along the
+    mirror, among all balls. off (m): the distance at which the ball alone on the table passes the target,
+    positive to the left of its path; None where it does not get there. effects: the part (m) of it that
+    each cause makes. right: the strike that does it, with its motion; None where none was found. chance:
+    how often this player's aim stays within the aims that do it. turn (rad): how far the right aim lies to
+    the left of the count's. turned: the rails of the simulated path.
     """
 
     mirror: Mirrored
@@ -227,8 +229,8 @@ def _leg(trace: Trace, name: str, rails: int) -> list[Point]:
 
 
 def _passes(leg: Sequence[Point], target: Point) -> float | None:
-    """Signed distance (m) at which a path passes a point: to the left of its way positive. None where the
-    ball stops on its way there."""
+    """Signed distance (m) at which a path passes a point, positive to the left of the path; None where the
+    ball stops before."""
     last = leg[-1].minus(leg[-2])
     if last.norm > 1e-9 and target.minus(leg[-1]).dot(last) > REACHED * last.norm:
         return None

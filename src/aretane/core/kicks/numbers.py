@@ -27,11 +27,11 @@ class Counted:
 
 
 def corner_five(table: Table, cue: Point, target: Point, long_rail: str, short_rail: str) -> Counted | None:
-    """The count for a kick to the `long_rail` first, then the `short_rail`, then the other long rail behind
-    the target; None where no number on the rails solves it.
+    """The count for a kick to the `long_rail`, then the `short_rail`, then the other long rail; None where
+    no number solves it.
 
-    Numbers run away from the short rail on both long rails, one a diamond, from nothing at its corner. The
-    cue ball's own are read where its line, drawn back, leaves the table: half a number less for every
+    Numbers run along both long rails, one a diamond, from 0 at the corner with the short rail. The cue
+    ball's own number is read where its line, drawn back, leaves the table: half a number less for every
     diamond along the long rail from the corner's five, one more for every diamond along the short rail.
     """
     third = _from(table, target.x, short_rail) / table.diamond

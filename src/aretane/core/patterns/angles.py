@@ -1,4 +1,5 @@
-"""How little angle on the next ball still works: what follows its pot, by the cut that is left on it."""
+"""The smallest and largest angle on the next ball that still works: the worth of its pot by the cut left on
+it."""
 
 from dataclasses import dataclass
 from math import degrees, pi, radians
@@ -18,9 +19,11 @@ WORKS = 0.85
 
 @dataclass(frozen=True, slots=True)
 class AngleRange:
-    """Cuts (rad, signed as in `Aim.cut`) from which a shot keeps at least `WORKS` of its best worth, at one
-    distance (m) of the ghost place; `best` the cut worth most, `worth` what that is. `straight` is the
-    place at that distance with no cut at all."""
+    """The cuts (rad, signed as in `Aim.cut`) at which a shot keeps at least `WORKS` of its best worth.
+
+    All are at one distance (m) from the ghost place. best: the cut worth most, with its `worth`. straight:
+    the place at that distance with no cut.
+    """
 
     low: float
     high: float

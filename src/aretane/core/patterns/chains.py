@@ -21,11 +21,10 @@ NOTHING = (0.0,)
 
 @dataclass(frozen=True, slots=True)
 class Chain:
-    """A break ball, its key ball and the ball before that.
+    """A break ball, its key ball and the ball before that; `before` is None where no third ball is left.
 
-    `place` is where the break shot is best played from and `chance` the one of a break shot from there;
-    `kept` the chance of a playable break shot before the key ball, from most places of the table, and
-    `key_place` the best place for the key ball. `before` is None where no third ball is left.
+    place: the best place for the break shot, with its `chance`. kept: the mean chance of a playable break
+    shot before the key ball, over most places of the table. key_place: the best place for the key ball.
     """
 
     break_ball: str

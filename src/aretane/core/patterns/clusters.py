@@ -23,10 +23,10 @@ class Passage:
 
 @dataclass(frozen=True, slots=True)
 class Cluster:
-    """Balls tied up with each other, nearest the head rail first.
+    """Balls tied up with each other, the nearest to the head rail first.
 
-    `gap` (m) is the smallest between two of them, `needed` (m) how much wider it must get for a ball to
-    pass there.
+    gap (m): the smallest between two of them. needed (m): how much wider it must get for a ball to pass
+    there.
     """
 
     balls: tuple[str, ...]

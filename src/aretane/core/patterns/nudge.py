@@ -1,5 +1,7 @@
-"""Nudge a cluster or leave it: the best shot that moves one of its balls against the best that moves none,
-both by what is really left after them."""
+"""Nudge a cluster or leave it: the best shot that moves one of its balls against the best that moves none.
+
+Both are valued by the layouts they leave.
+"""
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
@@ -65,9 +67,10 @@ def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
 
 @dataclass(frozen=True, slots=True)
 class LookedAt:
-    """A pot without errors: what it promises, the tied balls it moves, and what it leaves.
+    """A pot without errors: its promise, the tied balls it moves, and the layout it leaves.
 
-    What a shot that moves balls promises is only its pot: the maps do not fit what it leaves.
+    The promise of a shot that moves balls is only its pot, because the maps do not fit the layout it
+    leaves.
     """
 
     promise: float

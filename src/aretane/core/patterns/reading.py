@@ -1,5 +1,5 @@
-"""A layout read for a player: from how much of the table each ball is made, which are problems, which are
-insurance, and what opens the clusters."""
+"""A layout read for a player: how often each ball can be made, problem balls, insurance balls, and shots
+that open clusters."""
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
@@ -38,8 +38,12 @@ ON_RAIL = 0.25
 
 @dataclass(frozen=True, slots=True)
 class BallReading:
-    """One ball: its ways to the pockets; the share of the table from which this player makes it more often
-    than not, with all others where they lie; why it is a problem (empty: it is none); insurance or not."""
+    """One ball of a layout.
+
+    It holds its ways to the pockets; the share of the table from which this player makes it more often than
+    not, with the other balls where they lie; why it is a problem (empty: it is none); whether it is an
+    insurance ball.
+    """
 
     ball: str
     passages: tuple[Passage, ...]
@@ -54,9 +58,11 @@ class BallReading:
 
 @dataclass(frozen=True, slots=True)
 class BreakOut:
-    """A pot after which the cue ball opens a cluster: the best place to play it from, the chance that the
-    pot falls and a ball comes free, its motion without error, the ball of the cluster it meets first, and
-    which balls it sets free then."""
+    """A pot after which the cue ball opens a cluster.
+
+    It holds the best place to play it from, the chance that the pot falls and a ball comes free, its motion
+    without error, the first ball of the cluster that is hit, and the balls that are then free.
+    """
 
     shot: PlannedShot
     place: Point
@@ -137,8 +143,10 @@ def _blockers(balls: Sequence[BallReading]) -> tuple[tuple[str, int], ...]:
 def _break_outs(
     stock: Stock, cluster: Cluster, free: np.ndarray, early: str | None
 ) -> tuple[BreakOut, ...]:
-    """The pots that open a cluster, one a ball: of its best places and shots the one that most
-    often frees a ball. The ball `early` may not be potted yet."""
+    """The pots that open a cluster, one for each ball: the shot that most often frees a ball.
+
+    The ball `early` may not be potted yet.
+    """
     every = stock.balls
     chances = np.where(free[:, None], stock.chances(every, cluster.balls), 0.0)
     found = []
@@ -184,7 +192,7 @@ def _break_out(maker: Maker, cluster: Cluster, shot: PlannedShot, place: Point) 
 
 
 def _valued(maker: Maker, cluster: Cluster, break_out: BreakOut) -> BreakOut:
-    """The same with its chance: the pot made, the cue ball kept, and a ball free, with the player's
+    """The break-out with its chance: the pot made, the cue ball kept and a ball freed, with the player's
     errors."""
     table, physics = maker.table, maker.physics
     layout = maker.layout.changed({CUE: break_out.place})

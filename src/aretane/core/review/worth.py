@@ -38,8 +38,10 @@ class Part:
 
 @dataclass(frozen=True, slots=True)
 class Worth:
-    """The chance before a shot and after it, and the parts of the change; none where the choice has no
-    value, with the reason in the appraisal."""
+    """The chance before and after a shot, and the parts of the change.
+
+    There are no parts where the choice has no value; the appraisal gives the reason.
+    """
 
     before: Chance
     after: Chance

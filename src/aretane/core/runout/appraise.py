@@ -1,4 +1,4 @@
-"""What lay before a shot and what the choice made was worth, as chances of its shooter to run out."""
+"""The chance of the shooter to run out before a shot, and with the choice made."""
 
 from dataclasses import dataclass, replace
 
@@ -31,12 +31,11 @@ class Chance:
 
 @dataclass(frozen=True, slots=True)
 class Appraisal:
-    """Of one shot: the chance before it with the best choice found, that choice, and the choice made.
+    """A shot's chances: before it with the best choice found, and with the choice made.
 
-    `choice` is the chance the choice made gave, before it was played; `given` the chance it leaves on
-    average when the pot is made. Both are None, with the `reason` in words, where there is nothing to
-    value. `assumed` names what the plan left open. `measure` says what is valued, `unit` how much of it a
-    value of one is.
+    choice: the chance with the choice made, before it is played. given: the mean chance after it when the
+    pot is made. Both are None, with the `reason` in words, where there is nothing to value. assumed: what
+    the plan left open and was filled in. measure: what is valued; unit: how much of it a value of 1 is.
     """
 
     best: Chance
@@ -97,8 +96,10 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
 
 
 def completed(run: Run, asked: Question, plan: Plan) -> tuple[Plan, tuple[str, ...]]:
-    """The plan with the best speed and tip for its pot where they were not said, and which those are: what
-    nobody wrote down is no mistake."""
+    """The plan with the best speed and tip where it says none, and the names of what was filled in.
+
+    So nobody is blamed for what was not written down.
+    """
     left_open = tuple(name for name, said in (("speed", plan.speed), ("tip", plan.tip)) if said is None)
     way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
     if not left_open or way is None or plan.kind != "direct":

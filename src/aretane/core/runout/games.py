@@ -114,10 +114,10 @@ def search(
     report: Callable[[ChanceMap], object] = lambda one: None, kept: Kept | None = None,
     few: int | None = None,
 ) -> Run:  # fmt: skip
-    """The run, on a grid `coarser` times as wide as usual; `report` and `kept` as in `Maker`.
+    """The run of a question, on a grid `coarser` times as wide as usual.
 
-    Of balls in any order `through` is kept as the next one, whatever the search thinks of it. `few`: up to
-    how many reds, or balls of straight pool, every order is searched.
+    `report` and `kept` as in `Maker`. through: a next ball that is kept although the search prefers others
+    (balls in any order). few: every order is searched up to so many reds, or balls of straight pool.
     """
     record = game(asked.discipline)
     spacing = record.spacing * coarser

@@ -1,4 +1,4 @@
-"""The compiled part of a chance map: for every place of the cue ball the best next shot and its worth."""
+"""The compiled part of a chance map: the best next shot and its worth, for every place of the cue ball."""
 
 from math import floor
 
@@ -104,8 +104,11 @@ def ranked(value: float, highest: Array) -> None:
 
 @lean
 def likely(chances: Array, targets: Array, least: float, tried: Flags) -> None:
-    """Set in `tried` (k,) the pots at whose ball and pocket (`targets` (k, 2)) some speed without spin has
-    nearly the chance `least`: the others are no better with spin."""
+    """Set in `tried` (k,) the pots at `targets` (k, 2: ball, pocket) that reach nearly the chance `least`
+    at some speed without spin.
+
+    Spin does not make the others likelier.
+    """
     for k in range(chances.shape[0]):
         best = 0.0
         for j in range(chances.shape[0]):
@@ -116,10 +119,10 @@ def likely(chances: Array, targets: Array, least: float, tried: Flags) -> None:
 
 @lean
 def _played(ball: int, pocket: int, player: Array, after: After, bed: Bed, room: Room) -> bool:
-    """Fill `room.worth` (K,) with what the strike in the room leaves, and say whether the ball fell where
-    it was meant.
+    """Whether the ball fell where it was meant; fills `room.worth` (K,) with the worth of what the strike
+    leaves.
 
-    Nothing is left of a shot that does not pot it, or loses the cue ball.
+    The worth is 0 where the shot misses or loses the cue ball.
     """
     balls, marks, worth = room.balls, room.marks, room.worth
     place(balls, marks, room.rows)
@@ -145,10 +148,11 @@ def _tried(
     shot: Array, hand: float, errors: Array, player: Array, ball: int, after: After, bed: Bed, room: Room,
     answer: Array,
 ) -> None:  # fmt: skip
-    """Fill `answer` (K + 1,) with the worths of a shot over the errors (e, 4), and the variance of the
+    """Fill `answer` (K + 1,) with the mean worths of a shot over the errors (e, 4), and the variance of the
     first.
 
-    The chance of the pot comes from the fast form; the strikes say what follows a pot. So a few of them do.
+    The chance of the pot comes from the closed form, and only what follows the pot from strikes; so a few
+    strikes are enough.
     """
     count = room.worth.shape[0]
     answer[:] = 0.0

@@ -16,8 +16,11 @@ VALUING = 60
 
 @dataclass(frozen=True, slots=True)
 class Leg:
-    """One shot of the plan: its motion without error, what the run is worth before it, and which share of
-    the most that can follow it keeps, pot and position together."""
+    """One shot of the plan: its motion without error, the worth of the run before it, and the share of what
+    can follow that it keeps.
+
+    That share counts pot and position together.
+    """
 
     shot: PlannedShot
     motion: Motion
@@ -26,8 +29,10 @@ class Leg:
 
 
 def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
-    """The plan from where the cue ball lies; it ends with the rack, where nothing is known further on, or
-    where the shot without error does not come off."""
+    """The plan from where the cue ball lies.
+
+    It ends with the rack, where no map goes further, or where the shot without error misses.
+    """
     maker, layout = run.maker, run.maker.layout
     at: State | None = run.start
     legs: list[Leg] = []
@@ -61,7 +66,8 @@ def _set_up(run: Run, at: State, left: Layout) -> Layout:
 
 
 def hardest(legs: tuple[Leg, ...]) -> int | None:
-    """The leg (from 0) that keeps the least of what can follow: the key transition; None of one shot."""
+    """The leg (from 0) that keeps the smallest share of what can follow: the key transition; None for one
+    shot."""
     if len(legs) < 2:
         return None
     return min(range(len(legs)), key=lambda k: (legs[k].kept, k))

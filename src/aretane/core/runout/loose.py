@@ -94,9 +94,11 @@ def breaking(maker: Maker, rack: bool = True) -> Maker:
 
 
 def ahead(maker: Maker, layout: Layout, going_on: float) -> tuple[Maker, tuple[Way, ...]]:
-    """Ways on by every ball of the layout, and what makes a look at them: each leads to the best pot that
-    is then there from where the cue ball comes to lie, and to a usual run with the chance `going_on` from
-    ball to ball after that."""
+    """The pots of every ball of the layout, and the value of what each leads to.
+
+    A pot leads to the best pot from where the cue ball ends, and then to a usual run with the chance
+    `going_on` from ball to ball.
+    """
     balls = layout.objects
     easy = _easy(maker, layout)
     near = replace(maker, spacing=SPACING, touched=TOUCHED, following={}, keys={}, maps={}, kept=None)

@@ -60,8 +60,8 @@ and which nodes are covered (g,)."""
 
 @dataclass(frozen=True, slots=True)
 class Way:
-    """A ball that may be potted: what the pot counts by itself (K,), and the state it leads to (None: the
-    run is finished)."""
+    """A ball that may be potted: its own points (K,), and the state it leads to (None: the run is
+    finished)."""
 
     ball: str
     then: State | None
@@ -85,8 +85,8 @@ class PlannedShot:
 
 @dataclass(frozen=True, slots=True)
 class Outlook:
-    """What a state promises from one place: values (K,), the standard error of the first, the shot chosen
-    (None: no pot was found)."""
+    """The promise of a state from one place: values (K,), the standard error of the first, and the shot
+    chosen (None: no pot was found)."""
 
     values: tuple[float, ...]
     error: float
@@ -159,10 +159,10 @@ class Kept(OrderedDict[str, ChanceMap]):
 class Maker:
     """Makes the maps of one layout for one player.
 
-    `finish` (K,) is what a finished run is worth, `touched` the share of what follows a shot that is left
-    where it touched another ball. The answer does not depend on the number of `threads`. `report` is called
-    with every map as it is ready; what it raises stops the work. `kept` holds maps by everything they
-    depend on: share it, and what did not change is not made again.
+    finish (K,): the worth of a finished run. touched: the share of what follows that is left where the shot
+    touched another ball. The answer is the same for any number of `threads`. `report` is called with every
+    finished map; an exception it raises stops the work. kept: maps by everything they depend on; share it,
+    and only what changed is made again.
     """
 
     table: Table

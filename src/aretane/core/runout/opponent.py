@@ -11,10 +11,10 @@ from .run import Run, state
 
 
 def nearest_run(maker: Maker, order: Sequence[str]) -> Run:
-    """In rotation: takes the pot by its chance and by how near to the next ball it brings the cue ball, and
-    looks no further. Played out like a run; its values say nothing.
+    """A run in rotation by a player who looks one ball ahead: each pot is chosen by its chance and by how
+    near it brings the cue ball to the next ball.
 
-    Raises KeyError for a ball that is not there.
+    It is for play-outs; its values mean nothing. Raises KeyError for a ball that is not there.
     """
     places = dict(maker.layout.places)
     nodes = nodes_of(*grid_of(maker.table, maker.spacing))

@@ -15,8 +15,11 @@ class NoOrder(ValueError):
 
 @dataclass(frozen=True, slots=True)
 class Ordered:
-    """An order valued: what it promises from where the cue ball lies, and how many of its balls were
-    valued as ordered (the search chooses among the rest)."""
+    """An order of balls with its value from where the cue ball lies, and how many of its balls were valued
+    as ordered.
+
+    The search chooses the order of the rest.
+    """
 
     outlook: Outlook
     balls: tuple[str, ...]

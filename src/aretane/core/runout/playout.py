@@ -24,8 +24,11 @@ from .snooker import COLOUR, END, POINTS, RED
 
 @dataclass(frozen=True, slots=True)
 class Next:
-    """What a game makes of a shot played: the state it leads to, or `over` (the run ended) or `done` (all
-    of it is down); what it counted (K,), and the layout with balls that come back."""
+    """The game's answer to a shot that was played.
+
+    It is the state it leads to, or `over` (the run ended) or `done` (every ball is down); with the points
+    it counted (K,), and the layout with balls that come back.
+    """
 
     verdict: State | Literal["over", "done"]
     points: tuple[float, ...]

@@ -46,12 +46,11 @@ crosses it (common practice names the two, not the angles)."""
 class Route:
     """One way to the next position, by its best strike.
 
-    `rails` the cue ball meets after the contact; `spin` in words; the strike (m/s, ball radii) and its
-    `motion` without error. `worth` is that of the shot, pot and what follows, with its standard error;
-    `pot`, `inside` (potted and in the computed window) and `scratch` are shares of the player's strikes.
-    `slower` and `faster` say how far (share of the speed) it may be off before position is lost; `entry`
-    the angle (rad) to the line of the next shot, None where that is not known; `travel` m of cue ball after
-    the contact; `touches` the balls it meets on the way.
+    rails: those the cue ball meets after the contact. spin: in words. worth: of the pot and what follows,
+    with its standard error. pot, inside and scratch: shares of the player's strikes; inside counts pots
+    that end in the computed window. slower, faster: how far (share of the speed) the strike may be off
+    before position is lost. entry: the angle (rad) to the line of the next shot, None where it is not
+    known. travel: metres of cue ball after the contact. touches: the balls it meets on the way.
     """
 
     rails: tuple[str, ...]

@@ -12,10 +12,9 @@ from .maps import CLOSER, ChanceMap, Maker, Outlook, State, Way
 class Run:
     """The maps of one layout, state by state, with the state it starts in.
 
-    `balls_of` gives the balls on the table in a state. What a run is worth depends on its game: the chance
-    to finish, or the points of the visit; `kinds` says what each value is, `units` (K,) what a value of one
-    stands for; `going_on` in straight pool the chance of a pot from ball to ball, of this
-    rack and over many.
+    balls_of: the balls on the table in a state. kinds: what each value counts (the chance to finish, or
+    points of the visit); units (K,): what a value of 1 stands for. going_on: in straight pool, the chance
+    of a pot from ball to ball, in this rack and over many.
     """
 
     maker: Maker

@@ -53,9 +53,9 @@ class Order:
         return Way(ball, self.of(left - {ball}), self.points)
 
     def kept(self, size: int, width: int = WIDTH, through: str | None = None) -> list[Set]:
-        """Make the maps of the sets worth keeping up to `size` balls; returns those of that size.
+        """The maps of the sets of balls worth keeping, up to `size` balls; returns those with that many.
 
-        Of the sets without `through` one at least is kept, so that it can be the next ball.
+        At least one set without the ball `through` is kept, so that it can be the next ball.
         """
         level = {left: self._quality(left) for left in self.ends}
         easy = self._easy()
