@@ -8,7 +8,7 @@ import { changeShot, layouts, placeBefore } from "../rack/rackDoc";
 import { useKeys } from "../shell/keys";
 import { OnShot, type ShotProps } from "../shell/OnShot";
 import { TablePage } from "../shell/TablePage";
-import type { Units } from "../units/units";
+import { unitsOf } from "../units/units";
 import { AddOption } from "./AddOption";
 import { Conditions } from "./Conditions";
 import { ended, needs, USUAL, type Condition, type Wish } from "./conditions";
@@ -106,10 +106,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
     show: (shot) => void navigate(`${base}/choices/${shot}`, { replace: true }),
     desk: () => void navigate(`${base}/shots/${shotNumber}`),
   });
-  const units: Units = {
-    length: session.length_unit as Units["length"],
-    speed: session.speed_unit as Units["speed"],
-  };
+  const units = unitsOf(session);
   const option = found?.options[picked];
   const pinned = at.pinned === null ? undefined : found?.options[at.pinned];
   const asked = Object.keys(moved).length > 0;

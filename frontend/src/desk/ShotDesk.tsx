@@ -22,7 +22,7 @@ import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { Troubles } from "../shell/Troubles";
-import type { Units } from "../units/units";
+import { unitsOf, type Units } from "../units/units";
 import { useDialect } from "../words/useDialect";
 import { COMMANDS } from "./commands";
 import * as film from "./film";
@@ -124,10 +124,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
         <EmptyRack go={going.go} />
       </Shell>
     );
-  const units = {
-    length: session.length_unit as Units["length"],
-    speed: session.speed_unit as Units["speed"],
-  };
+  const units = unitsOf(session);
   return (
     <Shell top={top} commands={COMMANDS} context={going.context} right={<SaveState />}>
       <Shot {...{ base, here, answers, going, recording, table, words, units }} />

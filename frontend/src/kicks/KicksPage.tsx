@@ -9,7 +9,7 @@ import { useKeys } from "../shell/keys";
 import { OnShot, type ShotProps } from "../shell/OnShot";
 import { Problem } from "../shell/Problem";
 import { TablePage } from "../shell/TablePage";
-import type { Units } from "../units/units";
+import { unitsOf } from "../units/units";
 import { Asking, type Asked } from "./Asking";
 import { KickRow, Why } from "./KickRow";
 import { KickTable } from "./KickTable";
@@ -52,10 +52,7 @@ function Counted({ desk, words, session, number, chosen }: ShotProps) {
   const { found, error } = useKicks(recording.id, asked.ball ? { balls, ...asked, shooter } : null);
   const kick = found?.kicks[Math.min(picked, found.kicks.length - 1)];
   const base = `/recordings/${recording.id}/racks/${number}`;
-  const units: Units = {
-    length: session.length_unit as Units["length"],
-    speed: session.speed_unit as Units["speed"],
-  };
+  const units = unitsOf(session);
   useKeys(
     [
       ...[1, 2, 3, 4].map((n) => ({ keys: [String(n)], run: () => ask({ rails: n }) })),

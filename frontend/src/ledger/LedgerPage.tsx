@@ -13,7 +13,7 @@ import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { ShotScene } from "../table/ShotScene";
-import { chance, type Units } from "../units/units";
+import { chance, unitsOf, type Units } from "../units/units";
 import { stake } from "../words/stake";
 import { useDialect } from "../words/useDialect";
 import { Exchanges } from "./Exchanges";
@@ -55,10 +55,7 @@ export function LedgerPage() {
         <p className="quiet p-6">Opening the ledger…</p>
       </Shell>
     );
-  const units: Units = {
-    length: session.data.length_unit as Units["length"],
-    speed: session.data.speed_unit as Units["speed"],
-  };
+  const units = unitsOf(session.data);
   const title = match.data
     ? match.data.match.title
     : (players.data?.find((one) => one.id === player)?.name ?? "");

@@ -8,7 +8,7 @@ import type { Compare, Interval, Numbers, Rung, Words } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { AtWork } from "../shell/AtWork";
 import { Shell } from "../shell/Shell";
-import { length, percent, type Units } from "../units/units";
+import { length, percent, unitsOf, type Units } from "../units/units";
 import { around, limitFor, share, signed } from "./axis";
 
 const SAFETY_WORDS: Record<string, string> = {
@@ -61,7 +61,7 @@ export function NumbersPage() {
       else now.delete(key);
       return now;
     });
-  const units: Units = { length: (session.data?.length_unit ?? "mm") as Units["length"], speed: "kmh" };
+  const units = unitsOf(session.data);
   const error = players.error ?? words.error ?? numbers.error ?? recordings.error;
   return (
     <Shell>

@@ -2,6 +2,12 @@
 
 export type Units = { length: "mm" | "in"; speed: "kmh" | "mph" };
 
+/** The units this member reads; millimetres and km/h until the session is known. */
+export const unitsOf = (session: { length_unit: string; speed_unit: string } | undefined): Units => ({
+  length: session?.length_unit === "in" ? "in" : "mm",
+  speed: session?.speed_unit === "mph" ? "mph" : "kmh",
+});
+
 export function length(mm: number, units: Units): string {
   if (units.length === "in") return `${(mm / 25.4).toFixed(1)} in`;
   const size = Math.abs(mm);

@@ -16,7 +16,7 @@ from aretane.work import answering as work
 from aretane.work.runner import Runner
 from aretane.work.shots import Shots, clear
 from tests.clients import runners
-from tests.web.analysing.conftest import Counting
+from tests.web.background.conftest import Counting
 
 Json = dict[str, Any]
 PATIENCE = 240.0

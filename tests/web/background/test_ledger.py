@@ -8,7 +8,7 @@ import pytest
 from flask.testing import FlaskClient
 
 from tests.examples import example
-from tests.web.analysing.conftest import Counting
+from tests.web.background.conftest import Counting
 
 Json = dict[str, Any]
 PATIENCE = 240.0
