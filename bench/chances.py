@@ -80,7 +80,7 @@ def fast_microseconds() -> float:
         began = time.perf_counter()
         kernel.pots(
             balls, targets, skill.aim, skill.speed, skill.tip / balls[0, 2],
-            speeds, 0.0, 0.0, 0.0, at.world, at.pockets, edges,
+            speeds, 0.0, 0.0, 0.0, 0.0, at.world, at.pockets, edges,
             answers,
         )  # fmt: skip
         times.append((time.perf_counter() - began) / 6000 * 1e6)
