@@ -6802,6 +6802,82 @@ export interface components {
             side: boolean;
         };
         /**
+         * PositionShape
+         * @description How the rack stands before a shot that is set up as a position, whatever the shots before say.
+         *
+         *     The shooter is the player at the table; `other_` fields are the other player's. What is not said is
+         *     taken from the shots before; without any, the cue ball is played from where it lies.
+         *     `hand`: whether the cue ball is in hand. `group`: the shooter's. `fouls`, `misses`: in a row. `on`:
+         *     snooker's ball on. `free`: a free ball or shot. `pack`: the pack stands and this shot opens the rack.
+         */
+        PositionShape: {
+            /**
+             * Fouls
+             * @default null
+             */
+            fouls: number | null;
+            /**
+             * Free
+             * @default null
+             */
+            free: boolean | null;
+            /**
+             * Group
+             * @default null
+             */
+            group: ("open" | "solids" | "stripes" | "reds" | "yellows") | null;
+            /**
+             * Hand
+             * @default null
+             */
+            hand: ("as-placed" | "anywhere" | "behind-line") | null;
+            /**
+             * Misses
+             * @default null
+             */
+            misses: number | null;
+            /**
+             * On
+             * @default null
+             */
+            on: ("red" | "colour" | "in-order") | null;
+            /**
+             * Other Fouls
+             * @default null
+             */
+            other_fouls: number | null;
+            /**
+             * Other Misses
+             * @default null
+             */
+            other_misses: number | null;
+            /**
+             * Other Score
+             * @default null
+             */
+            other_score: number | null;
+            /**
+             * Pack
+             * @default null
+             */
+            pack: boolean | null;
+            /**
+             * Push Out
+             * @default null
+             */
+            push_out: boolean | null;
+            /**
+             * Score
+             * @default null
+             */
+            score: number | null;
+            /**
+             * Visits
+             * @default null
+             */
+            visits: number | null;
+        };
+        /**
          * PotView
          * @description A direct pot measured. Cut signed, positive with the cue ball left of the line.
          */
@@ -7407,6 +7483,11 @@ export interface components {
             scores: {
                 [key: string]: number;
             };
+            /**
+             * Set Up
+             * @description the shot is a position set up by hand, or begins the log mid-rack
+             */
+            set_up: boolean;
             /** Snookers */
             snookers: {
                 [key: string]: number;
@@ -7655,6 +7736,8 @@ export interface components {
             notes: string;
             plan?: components["schemas"]["PlanShape"];
             /** @default null */
+            position: components["schemas"]["PositionShape"] | null;
+            /** @default null */
             result: components["schemas"]["ResultShape"] | null;
             /** Shooter */
             shooter: string;
@@ -7786,8 +7869,22 @@ export interface components {
         /**
          * TableShape
          * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
+         *
+         *     How it plays: `cloth` slow to fast, `cushions` dead to lively, `air` dry to humid, `balls` new to dirty.
          */
         TableShape: {
+            /**
+             * Air
+             * @default normal
+             * @enum {string}
+             */
+            air: "dry" | "normal" | "humid";
+            /**
+             * Balls
+             * @default played
+             * @enum {string}
+             */
+            balls: "new" | "played" | "dirty";
             /**
              * Cloth
              * @default medium
@@ -7799,6 +7896,12 @@ export interface components {
              * @default null
              */
             corner_mouth_mm: number | null;
+            /**
+             * Cushions
+             * @default medium
+             * @enum {string}
+             */
+            cushions: "dead" | "medium" | "lively";
             /**
              * Side Mouth Mm
              * @default null
@@ -8219,6 +8322,14 @@ export interface components {
          * @description The field's terms: code to words, table by table.
          */
         WordsView: {
+            /** Air */
+            air: {
+                [key: string]: string;
+            };
+            /** Ball States */
+            ball_states: {
+                [key: string]: string;
+            };
             /** Better Errors */
             better_errors: {
                 [key: string]: string;
@@ -8263,6 +8374,10 @@ export interface components {
             };
             /** Cloth Speeds */
             cloth_speeds: {
+                [key: string]: string;
+            };
+            /** Cushions */
+            cushions: {
                 [key: string]: string;
             };
             /** Decisions */
@@ -8355,6 +8470,18 @@ export interface components {
             };
             /** Pockets */
             pockets: {
+                [key: string]: string;
+            };
+            /** Position Groups */
+            position_groups: {
+                [key: string]: string;
+            };
+            /** Position Hands */
+            position_hands: {
+                [key: string]: string;
+            };
+            /** Position On */
+            position_on: {
                 [key: string]: string;
             };
             /** Rack Spots */

@@ -71,12 +71,15 @@ export type Judgement = Omit<Whole<Schemas["JudgementShape"]>, "causes" | "verdi
 };
 /** What a person drew: on the table in mm, on the picture in shares of its width and height. */
 export type Drawing = { on: "table" | "picture"; kind: "line" | "zone"; points: Place[] };
+/** How a rack stands where the shots before do not say it. */
+export type Position = Whole<Schemas["PositionShape"]>;
 export type Shot = {
   shooter: string;
   time_s: number | null;
   end_s: number | null;
   gap: string | null;
   layout: Layout;
+  position: Position | null;
   plan: Plan;
   result: Result | null;
   judgement: Judgement;

@@ -1,5 +1,5 @@
 /** The rack as it is being edited: plain data and pure changes to it. No network, no React. */
-import type { Judgement, Place, Places, Plan, PocketName, Result, Shot } from "../api/types";
+import type { Judgement, Place, Places, Plan, PocketName, Position, Result, Shot } from "../api/types";
 import { rank } from "../table/colours";
 import { target } from "./targets";
 
@@ -63,12 +63,30 @@ export const emptyJudgement = (): Judgement => ({
   lesson: "",
 });
 
+/** Of a position nothing is said yet. */
+export const emptyPosition = (): Position => ({
+  hand: null,
+  group: null,
+  score: null,
+  other_score: null,
+  fouls: null,
+  other_fouls: null,
+  misses: null,
+  other_misses: null,
+  push_out: null,
+  on: null,
+  free: null,
+  visits: null,
+  pack: null,
+});
+
 export const emptyShot = (shooter: string, first: boolean): Shot => ({
   shooter,
   time_s: null,
   end_s: null,
   gap: null,
   layout: { from: first ? "empty" : "previous", balls: {} },
+  position: null,
   plan: emptyPlan(),
   result: null,
   judgement: emptyJudgement(),
@@ -213,6 +231,7 @@ export function flatten(shot: Shot): Record<string, unknown> {
     notes: shot.notes,
     tags: shot.tags,
     layout: shot.layout,
+    position: shot.position,
   };
   for (const [key, value] of Object.entries(shot.plan)) flat[`plan.${key}`] = value;
   for (const [key, value] of Object.entries(shot.judgement)) flat[`judgement.${key}`] = value;

@@ -1,11 +1,11 @@
 /** The set-up of a recording: who, what, on which table. */
-import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { useQuery } from "@tanstack/react-query";
 import { useState, type FormEvent } from "react";
-import { api, take } from "../api/client";
 import { playersQuery, wordsQuery } from "../api/queries";
 import type { Options, SetUp, Words } from "../api/types";
 import { Field, SelectField } from "../parts/fields";
 import { AgreedOptions } from "./AgreedOptions";
+import { NewPlayer } from "./NewPlayer";
 import { Problem } from "../shell/Problem";
 import { disciplineOf } from "../words/disciplines";
 import { useKept } from "../keeping/useKept";
@@ -47,7 +47,15 @@ export const emptySetUp = (): SetUp => ({
     notes: "",
     options: NOTHING_AGREED,
   },
-  table: { size: "pool-9", corner_mouth_mm: null, side_mouth_mm: null, cloth: "medium" },
+  table: {
+    size: "pool-9",
+    corner_mouth_mm: null,
+    side_mouth_mm: null,
+    cloth: "medium",
+    cushions: "medium",
+    air: "normal",
+    balls: "played",
+  },
   players: [],
 });
 
@@ -92,7 +100,12 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
           onChange={(e) => match({ title: e.target.value })}
         />
       </Field>
-      <Seats all={players.data} chosen={body.players} set={(ids) => setBody({ ...body, players: ids })} />
+      <Seats
+        all={players.data}
+        chosen={body.players}
+        words={w}
+        set={(ids) => setBody({ ...body, players: ids })}
+      />
       <Played body={body} words={w} set={setBody} />
       <AgreedOptions
         words={w}
@@ -204,14 +217,32 @@ function Played({ body, words, set }: PlayedProps) {
         value={body.table.cloth}
         onPick={(cloth) => table({ cloth })}
       />
+      <SelectField
+        label="Cushions"
+        words={words.cushions}
+        value={body.table.cushions}
+        onPick={(cushions) => table({ cushions })}
+      />
+      <SelectField label="Air" words={words.air} value={body.table.air} onPick={(air) => table({ air })} />
+      <SelectField
+        label="Balls"
+        words={words.ball_states}
+        value={body.table.balls}
+        onPick={(balls) => table({ balls })}
+      />
     </div>
   );
 }
 
-type SeatsProps = { all: { id: string; name: string }[]; chosen: number[]; set: (ids: number[]) => void };
+type SeatsProps = {
+  all: { id: string; name: string }[];
+  chosen: number[];
+  words: Words;
+  set: (ids: number[]) => void;
+};
 
 /** Who plays, in the order of the score. */
-function Seats({ all, chosen, set }: SeatsProps) {
+function Seats({ all, chosen, words, set }: SeatsProps) {
   const toggle = (id: number) =>
     set(chosen.includes(id) ? chosen.filter((p) => p !== id) : [...chosen, id]);
   return (
@@ -234,7 +265,7 @@ function Seats({ all, chosen, set }: SeatsProps) {
           );
         })}
       </div>
-      <NewPlayer onMade={(id) => set([...chosen, id])} />
+      <NewPlayer levels={words.levels} onMade={(id) => set([...chosen, id])} />
     </fieldset>
   );
 }
@@ -255,46 +286,5 @@ function Opening({ label, value, set }: OpeningProps) {
         onChange={(e) => set(e.target.value ? Number(e.target.value) : null)}
       />
     </Field>
-  );
-}
-
-function NewPlayer({ onMade }: { onMade: (id: number) => void }) {
-  const [name, setName] = useState("");
-  const [error, setError] = useState<unknown>(null);
-  const queries = useQueryClient();
-  const add = async () => {
-    setError(null);
-    try {
-      const made = await take<{ id: number }>(
-        api.POST("/api/players", { body: { name, level: "regular" } }),
-      );
-      await queries.invalidateQueries({ queryKey: ["players"] });
-      onMade(made.id);
-      setName("");
-    } catch (problem) {
-      setError(problem);
-    }
-  };
-  return (
-    <div className="mt-1">
-      <input
-        className="input input-sm w-56"
-        aria-label="Name of a new player"
-        placeholder="Somebody new"
-        maxLength={60}
-        value={name}
-        onChange={(e) => setName(e.target.value)}
-        onKeyDown={(e) => {
-          if (e.key === "Enter") {
-            e.preventDefault();
-            if (name.trim()) void add();
-          }
-        }}
-      />
-      <button type="button" className="btn btn-sm ml-2" disabled={!name.trim()} onClick={() => void add()}>
-        Add player
-      </button>
-      {error ? <Problem error={error} /> : null}
-    </div>
   );
 }

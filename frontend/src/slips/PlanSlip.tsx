@@ -1,20 +1,29 @@
 /** What was meant: who, ball, pocket, choice, and where the cue ball should end. */
 import { useState } from "react";
-import type { Places, PocketName, Shot, Words } from "../api/types";
+import type { Places, PocketName, Review, Shot, Words } from "../api/types";
 import { ballMark, ballName } from "../table/colours";
 import type { Units } from "../units/units";
 import * as act from "../rack/actions";
 import { asOneStep, edit, useDesk } from "../rack/deskStore";
 import { inOrder } from "../rack/rackDoc";
+import { PositionFields } from "./PositionFields";
 import { TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
 import { capital, Choose, Pick, plainWords, Row } from "../parts/fields";
 import { disciplineOf } from "../words/disciplines";
 import { TypedInput } from "../keeping/typed";
 
-type Props = { number: number; shot: Shot; before: Places; words: Words; units: Units; free: boolean };
+type Props = {
+  number: number;
+  shot: Shot;
+  review: Review | undefined;
+  before: Places;
+  words: Words;
+  units: Units;
+  free: boolean;
+};
 
-export function PlanSlip({ number, shot, before, words, units, free }: Props) {
+export function PlanSlip({ number, shot, review, before, words, units, free }: Props) {
   const recording = useDesk((s) => s.recording);
   const { plan } = shot;
   const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
@@ -31,6 +40,7 @@ export function PlanSlip({ number, shot, before, words, units, free }: Props) {
     <div>
       {number === 1 && <RackFields players={players} words={words} />}
       <Shooter number={number} shot={shot} players={players} words={words} />
+      <PositionFields number={number} shot={shot} review={review} words={words} />
       <Chosen plan={plan} words={words} set={set} />
       <BallRow
         {...planned}

@@ -35,6 +35,12 @@ RACK_SPOTS: Words = {"one": "The 1 on the spot", "money": "The money ball on the
 
 CLOTH_SPEEDS: Words = {"slow": "Slow", "medium": "Medium", "fast": "Fast"}
 
+CUSHIONS: Words = {"dead": "Dead", "medium": "Medium", "lively": "Lively"}
+
+AIR: Words = {"dry": "Dry", "normal": "Normal", "humid": "Humid"}
+
+BALL_STATES: Words = {"new": "New or polished", "played": "Played", "dirty": "Dirty"}
+
 BREAK_ORDERS: Words = {"winner": "Winner breaks", "alternate": "Alternate break"}
 
 SHOT_KINDS: Words = {
@@ -142,6 +148,17 @@ CHOICE_REASONS: Words = {
 }
 
 GROUPS: Words = {"solids": "Solids", "stripes": "Stripes", "reds": "Reds", "yellows": "Yellows"}
+
+POSITION_GROUPS: Words = {"open": "Table open", **GROUPS}
+
+POSITION_HANDS: Words = {
+    "as-placed": "Played from where it lies",
+    "anywhere": "In hand, anywhere",
+    "behind-line": "In hand, behind the line",
+}
+"""Where the cue ball of a position may be played from."""
+
+POSITION_ON: Words = {"red": "A red", "colour": "A colour", "in-order": "The colours in order"}
 
 PLAN_STATES: Words = {"kept": "Plan kept", "re-planned": "Re-planned", "recovery": "Recovery"}
 """What became of the plan made at an earlier shot of the visit."""

@@ -21,10 +21,13 @@ from aretane.core.units import metres
 
 from .salvage import drop, place_of, reach, words_of
 from .shapes import (
+    Air,
+    BallState,
     BreakCondition,
     BreakOrder,
     Call,
     ClothSpeed,
+    Cushions,
     Depth,
     Discipline,
     EndedHow,
@@ -65,12 +68,18 @@ class PlayerShape(Shape):
 
 
 class TableShape(Shape):
-    """Table and equipment. Openings in mm between the cushion points; null: the size's own."""
+    """Table and equipment. Openings in mm between the cushion points; null: the size's own.
+
+    How it plays: `cloth` slow to fast, `cushions` dead to lively, `air` dry to humid, `balls` new to dirty.
+    """
 
     size: TableSize = "pool-9"
     corner_mouth_mm: Opening | None = None
     side_mouth_mm: Opening | None = None
     cloth: ClothSpeed = "medium"
+    cushions: Cushions = "medium"
+    air: Air = "normal"
+    balls: BallState = "played"
 
 
 class OptionsShape(Shape):

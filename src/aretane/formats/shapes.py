@@ -25,7 +25,18 @@ from aretane.core.equipment.table import TABLES, PocketName
 from aretane.core.games import DISCIPLINES
 from aretane.core.geometry import Point
 from aretane.core.limits import LATEST, LONGEST_LABEL, LONGEST_SAID, LONGEST_TEXT, LONGEST_TITLE
-from aretane.core.log.shot import Judgement, Plan, Result, Ruled, Shot, Target, TargetKind, Tip, VisitPlan
+from aretane.core.log.shot import (
+    Judgement,
+    Plan,
+    Position,
+    Result,
+    Ruled,
+    Shot,
+    Target,
+    TargetKind,
+    Tip,
+    VisitPlan,
+)  # fmt: skip
 from aretane.core.motion.strike import MISCUE
 from aretane.core.skill import PRESETS
 from aretane.core.units import metres
@@ -106,10 +117,16 @@ LeftOut = Annotated[str, Code(v.LEFT_OUT, "reason to leave a shot out")]
 Level = Annotated[str, Code({name: preset.words for name, preset in PRESETS.items()}, "level")]
 TableSize = Annotated[str, Code({name: name for name in TABLES}, "table size")]
 ClothSpeed = Annotated[str, Code(v.CLOTH_SPEEDS, "cloth speed")]
+Cushions = Annotated[str, Code(v.CUSHIONS, "liveliness of cushions")]
+Air = Annotated[str, Code(v.AIR, "humidity")]
+BallState = Annotated[str, Code(v.BALL_STATES, "state of balls")]
 MatchKind = Annotated[str, Code(v.MATCH_KINDS, "kind")]
 Discipline = Annotated[str, Code({code: one.words for code, one in DISCIPLINES.items()}, "discipline")]
 BreakOrder = Annotated[str, Code(v.BREAK_ORDERS, "break order")]
 Group = Annotated[str, Code(v.GROUPS, "group")]
+PositionGroup = Annotated[str, Code(v.POSITION_GROUPS, "group")]
+PositionHand = Annotated[str, Code(v.POSITION_HANDS, "way to place the cue ball")]
+PositionOn = Annotated[str, Code(v.POSITION_ON, "ball on")]
 PlanState = Annotated[str, Code(v.PLAN_STATES, "state of a plan")]
 Gap = Annotated[str, Code(v.GAPS, "reason for a gap")]
 Depth = Annotated[str, Code(v.DEPTHS, "depth of review")]
@@ -326,6 +343,34 @@ class DrawingShape(Shape):
         return self
 
 
+Count = Annotated[int, Field(ge=0, le=2)]
+Points = Annotated[int, Field(ge=-999, le=9999)]
+
+
+class PositionShape(Shape):
+    """How the rack stands before a shot that is set up as a position, whatever the shots before say.
+
+    The shooter is the player at the table; `other_` fields are the other player's. What is not said is
+    taken from the shots before; without any, the cue ball is played from where it lies.
+    `hand`: whether the cue ball is in hand. `group`: the shooter's. `fouls`, `misses`: in a row. `on`:
+    snooker's ball on. `free`: a free ball or shot. `pack`: the pack stands and this shot opens the rack.
+    """
+
+    hand: PositionHand | None = None
+    group: PositionGroup | None = None
+    score: Points | None = None
+    other_score: Points | None = None
+    fouls: Count | None = None
+    other_fouls: Count | None = None
+    misses: Count | None = None
+    other_misses: Count | None = None
+    push_out: bool | None = None
+    on: PositionOn | None = None
+    free: bool | None = None
+    visits: Annotated[int, Field(ge=1, le=2)] | None = None
+    pack: bool | None = None
+
+
 class ShotShape(Shape):
     """One logged shot. `time_s` and `end_s` mark it on the recording's clock; `gap` says why it does not
     follow from the shot before."""
@@ -335,6 +380,7 @@ class ShotShape(Shape):
     end_s: Mark | None = None
     gap: Gap | None = None
     layout: LayoutShape = Field(default_factory=LayoutShape)
+    position: PositionShape | None = None
     plan: PlanShape = Field(default_factory=PlanShape)
     result: ResultShape | None = None
     judgement: JudgementShape = Field(default_factory=JudgementShape)
@@ -367,6 +413,7 @@ def to_core(shot: ShotShape) -> Shot:
         gap=shot.gap,
         start=Layout(()) if shot.layout.source == "empty" else None,
         placed={ball: _maybe(place) for ball, place in shot.layout.balls.items()},
+        position=None if shot.position is None else Position(**dict(shot.position)),
         plan=_plan(shot.plan),
         result=None if shot.result is None else _result(shot.result),
         judgement=Judgement(

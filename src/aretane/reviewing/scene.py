@@ -1,6 +1,7 @@
 """Stored racks through the core: replay, flags, measures, percentages."""
 
 from collections.abc import Iterable, Iterator
+from dataclasses import replace
 from functools import lru_cache
 from typing import NamedTuple
 
@@ -12,10 +13,10 @@ from aretane.core.contest.turn import Fouls
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.table import Table
 from aretane.core.games import Options, game, options_for
-from aretane.core.games.setting_up import placing_fault
+from aretane.core.games.setting_up import placing_fault, stands_racked
 from aretane.core.geometry import Point
-from aretane.core.log.shot import Ending, Rack
-from aretane.core.motion import CLOTH, Physics
+from aretane.core.log.shot import Ending, Position, Rack, Shot
+from aretane.core.motion import Physics, physics_for
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.clock import Timing, timings
 from aretane.core.review.measure import Measures, measure
@@ -71,7 +72,8 @@ class Reviewed(NamedTuple):
 def scene(recording: Recording) -> Scene:
     """The recording's table, discipline and players."""
     seats = tuple((str(seat.player_id), seat.name, seat.level) for seat in recording.seats)
-    physics = CLOTH[recording.table.cloth]
+    at = recording.table
+    physics = physics_for(at.cloth, at.cushions, at.air, at.balls)
     match = recording.match
     options = options_for(match.discipline, match.options.agreed())
     return Scene(core_table(recording.table), physics, match.discipline, options, match.kind, seats)
@@ -112,12 +114,26 @@ def replayed(
 
 
 def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape]) -> Rack:
+    """The rack as a core value. A first shot that does not open a rack is a position."""
+    log = [to_core(shot) for shot in shots]
+    if log and log[0].position is None and not _opens_rack(scene, log[0]):
+        log[0] = replace(log[0], position=Position())
     names = {player: name for player, name, _ in scene.seats}
     ending = None if head.winner is None else Ending(head.winner, head.how or "not-seen")
     return Rack(
-        scene.players, head.breaker, tuple(to_core(shot) for shot in shots), names,
+        scene.players, head.breaker, tuple(log), names,
         head.depth == "key-moments", ending,
     )  # fmt: skip
+
+
+def _opens_rack(scene: Scene, shot: Shot) -> bool:
+    """Whether a first shot is the break, or nothing is placed yet, or the balls stand racked."""
+    before = (shot.start or Layout(())).changed(shot.placed)
+    return (
+        shot.plan.kind == "break"
+        or not before.objects
+        or stands_racked(scene.table, scene.discipline, before)
+    )
 
 
 def chained(scene: Scene, racks: Iterable[StoredRack]) -> Iterator[tuple[StoredRack, RackState | None]]:

@@ -86,6 +86,10 @@ class Recording:
     damage: tuple[str, ...] = ()
 
 
+CONDITIONS = ("cloth", "cushions", "air", "balls")
+"""What a recording says of how its table plays; columns and fields have the same names."""
+
+
 def recording_values(match: MatchShape, table: TableShape) -> Row:
     """Column values of a recording."""
     return {
@@ -94,7 +98,7 @@ def recording_values(match: MatchShape, table: TableShape) -> Row:
         "table_size": table.size,
         "corner_mouth_mm": table.corner_mouth_mm,
         "side_mouth_mm": table.side_mouth_mm,
-        "cloth": table.cloth,
+        **{name: getattr(table, name) for name in CONDITIONS},
     }
 
 
@@ -106,7 +110,7 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
     match, bad_match = salvaged(MatchShape, values, {"title": f"recording {row['id']}"})
     equipment = {
         "size": row["table_size"], "corner_mouth_mm": row["corner_mouth_mm"],
-        "side_mouth_mm": row["side_mouth_mm"], "cloth": row["cloth"],
+        "side_mouth_mm": row["side_mouth_mm"], **{name: row[name] for name in CONDITIONS},
     }  # fmt: skip
     table, bad_table = salvaged(TableShape, equipment, {})
     return Recording(
@@ -155,6 +159,7 @@ def shot_values(shape: ShotShape) -> Row:
         "gap": shape.gap,
         "notes": shape.notes,
         "layout": json.dumps(data.get("layout", {})),
+        "set_up": None if shape.position is None else json.dumps(data.get("position", {})),
         "plan": json.dumps(data.get("plan", {})),
         "result": None if shape.result is None else json.dumps(data.get("result", {})),
         "judgement": json.dumps(data.get("judgement", {})),
@@ -177,6 +182,8 @@ def shot_from(row: Row) -> StoredShot:
     for name in (*JSON_COLUMNS, "result"):
         data[name], wrong = _value(row, name, _EMPTY.get(name))
         lost += wrong
+    data["position"], wrong = _value(row, "set_up", None)
+    lost += wrong
     plain = {name: row[name] for name in ("time_s", "end_s", "gap", "notes")}
     shooter = {"shooter": str(row["shooter_id"])}
     shape, damage = salvaged(ShotShape, shooter | plain | data, shooter)

@@ -11,6 +11,9 @@ from ..tolerances import OVERLAP
 from ..vocabulary import CUE
 from . import game
 
+RACK_SLACK = 0.5
+"""Ball radii by which a ball of a rack may lie off its place and the rack still stands (our choice)."""
+
 
 def break_place(table: Table, discipline: str) -> Point:
     """Where the cue ball is put first: on the head string, or in the D beside the brown."""
@@ -60,6 +63,20 @@ def racked(table: Table, discipline: str, seed: int = 0, on_spot: str = "one") -
         back = places[record.money].x - table.foot_spot.x
         places = {ball: Point(at.x - back, at.y) for ball, at in places.items()}
     return Layout.of(places | {CUE: break_place(table, discipline)})
+
+
+def stands_racked(table: Table, discipline: str, layout: Layout) -> bool:
+    """Whether the object balls stand as racked for the break, whichever ball lies where."""
+    for on_spot in ("one", "money"):
+        full = racked(table, discipline, 0, on_spot)
+        free = [place for ball, place in full.places if ball != CUE]
+        if len(layout.objects) == len(free) and all(
+            min(place.distance(at) for place in free) <= RACK_SLACK * table.ball_radius
+            for ball, at in layout.places
+            if ball != CUE
+        ):
+            return True
+    return False
 
 
 def respotted(table: Table, discipline: str, balls: Iterable[str], layout: Layout) -> Layout:

@@ -163,11 +163,43 @@ class Judgement:
 
 
 @dataclass(frozen=True, slots=True)
+class Position:
+    """How a rack stands before a shot, as the reviewer says it, whatever the shots before say.
+
+    The shooter is the player at the table. None means not said: then what the shots before say holds, or
+    without any the plainest case: no break, the cue ball where it lies, no score, no foul. `other_` fields
+    are the other player's.
+    """
+
+    hand: str | None = None
+    """Whether the cue ball is in hand, and where it may go."""
+    group: str | None = None
+    """The shooter's group, or `open`."""
+    score: int | None = None
+    other_score: int | None = None
+    fouls: int | None = None
+    """The shooter's fouls in a row."""
+    other_fouls: int | None = None
+    misses: int | None = None
+    """Snooker: misses called in a row against the shooter."""
+    other_misses: int | None = None
+    push_out: bool | None = None
+    on: str | None = None
+    free: bool | None = None
+    """A free ball may be nominated, or a free shot taken."""
+    visits: int | None = None
+    """Visits the shooter has, where a foul gives two."""
+    pack: bool | None = None
+    """The pack stands: the shot opens the rack."""
+
+
+@dataclass(frozen=True, slots=True)
 class Shot:
     """One logged shot.
 
     The layout before it is `start` (None: the end of the shot before) with `placed` on top: balls
-    the reviewer put elsewhere, or took off (None). `result` is None while it is not logged.
+    the reviewer put elsewhere, or took off (None). `position` says how the rack stands where the shots
+    before do not. `result` is None while it is not logged.
     """
 
     shooter: str
@@ -176,6 +208,7 @@ class Shot:
     judgement: Judgement = field(default_factory=Judgement)
     start: Layout | None = None
     placed: Mapping[str, Point | None] = field(default_factory=dict)
+    position: Position | None = None
     time: float | None = None
     """Seconds from the start of the recording: when it was struck."""
     end: float | None = None

@@ -3,10 +3,11 @@
 Event-driven: between events every ball follows a closed-form path. Metres, seconds, radians.
 """
 
-from .physics import CLOTH, IDEAL, Physics
+from .physics import IDEAL, Physics, physics_for
 from .play import Ends, Motion, play, play_many
 from .strike import MISCUE, MotionError, Strike
 
 __all__ = [
-    "CLOTH", "IDEAL", "MISCUE", "Ends", "Motion", "MotionError", "Physics", "Strike", "play", "play_many",
+    "IDEAL", "MISCUE", "Ends", "Motion", "MotionError", "Physics", "Strike", "physics_for", "play",
+    "play_many",
 ]  # fmt: skip

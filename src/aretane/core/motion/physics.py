@@ -1,6 +1,7 @@
 """The constants that balls, cloth, cushions and cue are computed with."""
 
 from dataclasses import dataclass
+from functools import lru_cache
 
 import numpy as np
 
@@ -65,10 +66,34 @@ IDEAL = Physics(
 )  # fmt: skip
 """The textbook's table: elastic, no friction between balls or at cushions."""
 
-CLOTH: dict[str, Physics] = {
-    "slow": Physics(sliding=0.25, rolling=0.013),
-    "medium": Physics(),
-    "fast": Physics(sliding=0.17, rolling=0.0075),
-}
-"""Constants by the cloth speed of a recording; slow and fast lie inside the published bands (our
-choice)."""
+_CLOTH = {"slow": (0.25, 0.013), "medium": (0.2, 0.01), "fast": (0.17, 0.0075)}
+"""Friction of sliding and of rolling; slow and fast lie inside the published bands (our choice)."""
+_CUSHIONS = {"dead": (0.9, 0.055), "medium": (0.98, 0.045), "lively": (0.99, 0.03)}
+"""Restitution of slow balls and its fall with speed: 0.79, 0.89 and 0.93 at 2 m/s, inside the published
+0.6-0.9 but for the liveliest slow balls (our choice)."""
+_AIR = {"dry": (0.95, 0.95), "normal": (1.0, 1.0), "humid": (1.15, 1.1)}
+"""Factors of the friction of the cloth, and of balls and cushions: damp cloth is slower, and damp balls
+cling (common practice; the numbers are our choice)."""
+_BALLS = {"new": 0.75, "played": 1.0, "dirty": 1.35}
+"""Factors of the friction between balls: polished ones throw less, dirty ones more (common practice; the
+numbers are our choice, 0.03-0.08 being published for balls in use: Alciatore, memory)."""
+
+
+@lru_cache(maxsize=256)
+def physics_for(
+    cloth: str = "medium", cushions: str = "medium", air: str = "normal", balls: str = "played"
+) -> Physics:
+    """The constants of a table in the conditions of a recording; codes as in `vocabulary`.
+
+    Raises KeyError naming an unknown code.
+    """
+    sliding, rolling = _CLOTH[cloth]
+    restitution, fall = _CUSHIONS[cushions]
+    cloth_grip, contact_grip = _AIR[air]
+    usual, throw = Physics(), _BALLS[balls] * contact_grip
+    return Physics(
+        sliding=sliding * cloth_grip, rolling=rolling * cloth_grip,
+        friction_floor=usual.friction_floor * throw, friction_rise=usual.friction_rise * throw,
+        cushion_restitution=restitution, cushion_fall=fall,
+        cushion_friction=usual.cushion_friction * contact_grip,
+    )  # fmt: skip

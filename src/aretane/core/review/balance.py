@@ -45,6 +45,7 @@ def flags(
         found += [Flag(index, *rest) for rest in _layout(table, rules, step, previous, down_since)]
         found += [Flag(index, *rest) for rest in _placed(step, placing)]
         found += [Flag(index, *rest) for rest in _turn(rack, step)]
+        found += [Flag(index, *rest) for rest in _set_up(rack, step)]
         found += [Flag(index, *rest) for rest in _plan(rules, step, down_since)]
         found += [Flag(index, *rest) for rest in _result(table, step, down_since)]
         back = step.shot.judgement.caused_back
@@ -119,6 +120,39 @@ def _turn(rack: Rack, step: Step) -> Iterator[Entry]:
         yield "plan.kind", "push-out-not-allowed", words
     if step.shot.plan.kind == "break" and step.state.shots > 0 and not step.state.rerack:
         yield "plan.kind", "second-break", "only the first shot of a rack is its break"
+
+
+def _set_up(rack: Rack, step: Step) -> Iterator[Entry]:
+    """What the shots before say otherwise than the position set up here. The position stands."""
+    logged, state = step.logged, step.state
+    if logged is None:
+        return
+    if logged.over:
+        yield "position", "position-otherwise", "by the shots before the rack is over; the position stands"
+        return
+    said = []
+    if logged.turn and step.shot.shooter not in logged.turn:
+        turn = " or ".join(sorted(rack.name(player) for player in logged.turn))
+        said.append(f"it is {turn}'s shot")
+    if (logged.ball_in_hand, logged.behind_line) != (state.ball_in_hand, state.behind_line):
+        where = " behind the line" if logged.behind_line else ""
+        said.append(f"the cue ball is in hand{where}" if logged.ball_in_hand else "no ball is in hand")
+    if logged.push_out_allowed != state.push_out_allowed:
+        said.append(f"a push-out is {'' if logged.push_out_allowed else 'not '}allowed")
+    if logged.on != state.on:
+        said.append("a colour is on" if logged.on == "colour" else "no colour is on")
+    for player in logged.players:
+        name = rack.name(player)
+        if logged.group(player) != state.group(player):
+            said.append(f"{name} has {logged.group(player) or 'no group yet'}")
+        if logged.score(player) != state.score(player):
+            said.append(f"{name} has {logged.score(player)} points")
+        fouls = dict(logged.fouls_in_a_row).get(player, 0)
+        if fouls != dict(state.fouls_in_a_row).get(player, 0):
+            said.append(f"{name} has {fouls} fouls in a row")
+    if said:
+        words = f"by the shots before, {', '.join(said)}; the position stands"
+        yield "position", "position-otherwise", words
 
 
 def _starts_late(step: Step) -> bool:

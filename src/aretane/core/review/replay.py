@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from ..equipment.layout import Layout
 from ..log.shot import Rack, Shot, after
 from ..rules import RackState, Rules, Ruling, fold
+from .standing import after_gap, set_up
 
 
 @dataclass(frozen=True, slots=True)
@@ -12,7 +13,7 @@ class Step:
     """One shot in its rack: the layouts and rule states on both sides of it.
 
     `after` and `ruling` are None while the shot has no result; the next shot then starts from
-    `before`.
+    `before`. `logged` is the state by the shots before, where the reviewer set up another.
     """
 
     shot: Shot
@@ -21,31 +22,23 @@ class Step:
     after: Layout | None
     next_state: RackState
     ruling: Ruling | None
+    logged: RackState | None = None
 
 
 def replay(rules: Rules, rack: Rack, carried: RackState | None = None) -> list[Step]:
-    """One step for each shot of the rack, in order. `carried` is the end of the rack before.
-
-    After a gap nobody knows whose turn it is, nor what a foul before it gave.
-    """
+    """One step for each shot of the rack, in order. `carried` is the end of the rack before."""
     steps: list[Step] = []
     layout = Layout(())
     state = rules.initial(rack.players, rack.breaker, carried)
     for index, shot in enumerate(rack.shots):
-        if rack.after_gap(index):
-            state = state._replace(
-                turn=frozenset(),
-                over=False,
-                winner=None,
-                ball_in_hand=False,
-                free=True,
-                push_out_allowed=True,
-                visits_left=1,
-                shots=max(1, state.shots),
-                reasons=(),
-            )
         before = (layout if shot.start is None else shot.start).changed(shot.placed)
-        step = replay_one(rules, shot, state, before)
+        fresh = index == 0 or rack.after_gap(index)
+        if rack.after_gap(index):
+            state = after_gap(state, shot, before)
+        logged = None
+        if shot.position is not None:
+            logged, state = None if fresh else state, set_up(state, shot, shot.position, fresh)
+        step = replay_one(rules, shot, state, before, logged)
         steps.append(step)
         layout, state = step.after or before, step.next_state
     return steps
@@ -59,9 +52,11 @@ def end_of(rules: Rules, rack: Rack, steps: list[Step], carried: RackState | Non
     return state
 
 
-def replay_one(rules: Rules, shot: Shot, state: RackState, before: Layout) -> Step:
-    """One shot from the state and the layout before it."""
+def replay_one(
+    rules: Rules, shot: Shot, state: RackState, before: Layout, logged: RackState | None = None
+) -> Step:
+    """One shot from the state and the layout before it. `logged` as in `Step`."""
     if shot.result is None:
-        return Step(shot, state, before, None, state, None)
+        return Step(shot, state, before, None, state, None, logged)
     next_state, ruling = fold(rules, state, shot, before)
-    return Step(shot, state, before, after(before, shot.result), next_state, ruling)
+    return Step(shot, state, before, after(before, shot.result), next_state, ruling, logged)

@@ -20,7 +20,8 @@ class RackState(NamedTuple):
     on in snooker; `visits_left` and `free` a player's visits and free shot after a foul. `at_table`,
     `kept`, `visit` and `run` follow the visits: `run` counts points, or balls where a game has no points;
     `highs` are the best runs. `rerack` says that the balls are to be racked again. `team`
-    is the team that visits and runs belong to, where they are not the shooter's.
+    is the team that visits and runs belong to, where they are not the shooter's. `misses_in_a_row`: misses
+    called in snooker.
     """
 
     players: tuple[str, ...]
@@ -45,6 +46,7 @@ class RackState(NamedTuple):
     highs: Counts = ()
     rerack: bool = False
     team: str | None = None
+    misses_in_a_row: Counts = ()
 
     def other(self, player: str) -> str:
         """The opponent, or the same player where there is none."""
@@ -132,13 +134,13 @@ class Fold:
         return opening(players, breaker)
 
 
-def counted_fouls(state: RackState, shooter: str, foul: bool) -> Counts:
-    """Fouls in a row with this shot: one more, or none again."""
-    if not foul and not dict(state.fouls_in_a_row).get(shooter, 1):
-        return state.fouls_in_a_row
-    fouls = dict(state.fouls_in_a_row)
-    fouls[shooter] = fouls.get(shooter, 0) + 1 if foul else 0
-    return tuple(sorted(fouls.items()))
+def in_a_row(counts: Counts, shooter: str, again: bool) -> Counts:
+    """The counts in a row with this shot: one more for the shooter, or none."""
+    if not again and not dict(counts).get(shooter, 1):
+        return counts
+    changed = dict(counts)
+    changed[shooter] = changed.get(shooter, 0) + 1 if again else 0
+    return tuple(sorted(changed.items()))
 
 
 def added(counts: Counts, more: Counts) -> Counts:

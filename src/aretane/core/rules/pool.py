@@ -4,7 +4,7 @@ from ..equipment.layout import Layout
 from ..games import Options
 from ..log.shot import Shot
 from ..vocabulary import FOULS, ball_words, pocket_words
-from .fold import RackState, Ruling, counted_fouls
+from .fold import RackState, Ruling, in_a_row
 
 FOULS_TO_LOSE = 3
 TO_RAIL = 4
@@ -50,7 +50,7 @@ def next_state(state: RackState, shot: Shot, foul: bool) -> RackState:
     """The state after the shot as far as every game has it in common: counts moved on, rights used up."""
     return state._replace(
         shots=state.shots + 1,
-        fouls_in_a_row=counted_fouls(state, shot.shooter, foul),
+        fouls_in_a_row=in_a_row(state.fouls_in_a_row, shot.shooter, foul),
         push_out_allowed=False,
         ball_in_hand=False,
         behind_line=False,

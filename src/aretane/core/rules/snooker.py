@@ -13,12 +13,14 @@ from ..equipment.layout import Layout
 from ..log.shot import Shot
 from ..vocabulary import CUE, ball_words
 from . import pool
-from .fold import Counts, Fold, RackState, Ruling, added
+from .fold import Counts, Fold, RackState, Ruling, added, in_a_row
 
 COLOUR = "colour"
 LEAST, MOST = 4, 7
 """Points of a penalty."""
 CENTURY = 100
+MISSES_WARNED = 2
+"""Misses in a row after which the referee warns of the third (WPBSA, section 3, memory)."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +33,9 @@ class Snooker(Fold):
     def after(self, state: RackState, shot: Shot, layout: Layout) -> tuple[RackState, Ruling]:
         on, potted = on_now(state, layout), _potted(shot, layout)
         free = shot.plan.free_ball and state.free and shot.plan.ball in layout
-        shared = pool.next_state(state, shot, False)._replace(on="")
+        assert shot.result is not None
+        misses = in_a_row(state.misses_in_a_row, shot.shooter, shot.result.miss)
+        shared = pool.next_state(state, shot, False)._replace(on="", misses_in_a_row=misses)
         wrong = tuple(ball for ball in potted if ball not in _may_fall(state, shot, layout, free))
         if pool.is_foul(shot, self.options) or wrong:
             return self._fouled(shared, shot, layout, on, wrong)
@@ -72,6 +76,8 @@ class Snooker(Fold):
         if on == ("black",) and layout.objects == ("black",):
             return _end(state, ruling, words)
         choice = f"{words}; the opponent plays on, or has the shot played again"
+        if dict(state.misses_in_a_row).get(shot.shooter, 0) == MISSES_WARNED:
+            choice = f"{choice}; a third miss with a full ball to be hit loses the frame"
         state = state._replace(
             turn=frozenset(state.players),
             free=True,

@@ -58,7 +58,7 @@ UPDATE rack SET number = number - 1 WHERE recording_id = :recording_id AND numbe
 ORDER BY number;
 
 -- name: list_shots(club_id, recording_id, rack_id)
-SELECT s.id, s.rack_id, s.position, s.shooter_id, s.time_s, s.end_s, s.gap, s.layout, s.plan,
+SELECT s.id, s.rack_id, s.position, s.shooter_id, s.time_s, s.end_s, s.gap, s.layout, s.set_up, s.plan,
   s.result, s.judgement, s.drawings, s.tags, s.notes, s.version
 FROM shot s JOIN recording r ON r.id = s.recording_id
 WHERE s.club_id = :club_id AND r.removed_at IS NULL
@@ -68,18 +68,18 @@ ORDER BY s.rack_id, s.position;
 
 -- name: shots_of_rack(club_id, rack_id)
 -- Read with the rack locked, and so not locked themselves.
-SELECT id, rack_id, position, shooter_id, time_s, end_s, gap, layout, plan, result, judgement, drawings, tags,
+SELECT id, rack_id, position, shooter_id, time_s, end_s, gap, layout, set_up, plan, result, judgement, drawings, tags,
   notes, version
 FROM shot WHERE club_id = :club_id AND rack_id = :rack_id ORDER BY position;
 
--- name: add_shot(id, club_id, recording_id, rack_id, position, shooter_id, time_s, end_s, gap, layout, plan, result, judgement, drawings, tags, notes)*!
+-- name: add_shot(id, club_id, recording_id, rack_id, position, shooter_id, time_s, end_s, gap, layout, set_up, plan, result, judgement, drawings, tags, notes)*!
 INSERT INTO shot (id, club_id, recording_id, rack_id, position, shooter_id, time_s, end_s, gap, layout,
-  plan, result, judgement, drawings, tags, notes)
+  set_up, plan, result, judgement, drawings, tags, notes)
 VALUES (:id, :club_id, :recording_id, :rack_id, :position, :shooter_id, :time_s, :end_s, :gap, :layout,
-  :plan, :result, :judgement, :drawings, :tags, :notes);
+  :set_up, :plan, :result, :judgement, :drawings, :tags, :notes);
 
--- name: set_shot(shooter_id, time_s, end_s, gap, layout, plan, result, judgement, drawings, tags, notes, club_id, id)!
-UPDATE shot SET shooter_id = :shooter_id, time_s = :time_s, end_s = :end_s, gap = :gap, layout = :layout, plan = :plan,
+-- name: set_shot(shooter_id, time_s, end_s, gap, layout, set_up, plan, result, judgement, drawings, tags, notes, club_id, id)!
+UPDATE shot SET shooter_id = :shooter_id, time_s = :time_s, end_s = :end_s, gap = :gap, layout = :layout, set_up = :set_up, plan = :plan,
   result = :result, judgement = :judgement, drawings = :drawings, tags = :tags, notes = :notes, version = version + 1
 WHERE club_id = :club_id AND id = :id;
 

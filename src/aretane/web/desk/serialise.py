@@ -202,6 +202,7 @@ def review(
             else {}
         ),
         push_out_allowed=state.push_out_allowed,
+        set_up=step.shot.position is not None,
         over=state.over,
         foul=None if ruling is None else ruling.foul,
         keeps_table=None if ruling is None else ruling.keeps_table,

@@ -1,6 +1,6 @@
 """The answers of the shot desk: tables, racks, shots and what is seen of them."""
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from aretane.formats.match_file import OptionsShape
 from aretane.formats.shapes import ShotShape
@@ -144,6 +144,7 @@ class ReviewView(BaseModel):
     left: int | None
     snookers: dict[str, int]
     push_out_allowed: bool
+    set_up: bool = Field(description="the shot is a position set up by hand, or begins the log mid-rack")
     over: bool
     foul: bool | None
     keeps_table: bool | None

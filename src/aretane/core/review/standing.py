@@ -1,0 +1,87 @@
+"""The state of a rack where the log does not follow on: after a gap, and in a position set up by hand."""
+
+from ..equipment.layout import Layout
+from ..log.shot import Position, Shot
+from ..rules import RackState
+from ..rules.fold import Counts
+from ..rules.groups import decided
+from ..rules.snooker import COLOUR
+
+OPEN = "open"
+
+
+def after_gap(state: RackState, shot: Shot, before: Layout) -> RackState:
+    """The state after shots that are not logged.
+
+    Nobody knows whose turn it is, nor what a foul before gave. A cue ball that is not on the table is in
+    hand. A push-out that was played was allowed.
+    """
+    return state._replace(
+        turn=frozenset(),
+        over=False,
+        winner=None,
+        ball_in_hand=before.cue is None,
+        behind_line=False,
+        free=True,
+        push_out_allowed=shot.plan.kind == "push-out",
+        visits_left=1,
+        shots=max(1, state.shots),
+        reasons=(),
+    )
+
+
+def set_up(state: RackState, shot: Shot, position: Position, fresh: bool) -> RackState:
+    """The state of a position: what the reviewer says, then what the log says.
+
+    fresh: no shot of the rack comes before, so the log says nothing but what earlier racks left.
+    """
+    who = shot.shooter
+    turn = state.turn if state.team else frozenset((who,))
+    state = state._replace(turn=turn, over=False, winner=None, reasons=("a position set up by hand",))
+    if fresh:
+        state = state._replace(
+            ball_in_hand=False, behind_line=False, push_out_allowed=False, shots=max(1, state.shots)
+        )
+    state = _table(state, position)
+    state = _counts(state, who, position)
+    if position.group == OPEN:
+        state = state._replace(groups=())
+    elif position.group is not None:
+        state = decided(state, who, position.group)
+    return state
+
+
+def _table(state: RackState, position: Position) -> RackState:
+    """The rights of the player at the table, as said."""
+    if position.pack is not None:
+        state = state._replace(shots=0 if position.pack else max(1, state.shots))
+    if position.hand is not None:
+        in_hand = position.hand != "as-placed"
+        state = state._replace(ball_in_hand=in_hand, behind_line=position.hand == "behind-line")
+    if position.push_out is not None:
+        state = state._replace(push_out_allowed=position.push_out)
+    if position.on is not None:
+        state = state._replace(on=COLOUR if position.on == "colour" else "")
+    if position.free is not None:
+        state = state._replace(free=position.free)
+    if position.visits is not None:
+        state = state._replace(visits_left=position.visits)
+    return state
+
+
+def _counts(state: RackState, who: str, position: Position) -> RackState:
+    """Scores, fouls and misses in a row, as said."""
+    other = state.other(who)
+    who = state.team or who
+
+    def said(counts: Counts, own: int | None, others: int | None) -> Counts:
+        changed = dict(counts)
+        changed |= {} if others is None or other == who else {other: others}
+        changed |= {} if own is None else {who: own}
+        return tuple(sorted(changed.items()))
+
+    return state._replace(
+        scores=said(state.scores, position.score, position.other_score),
+        fouls_in_a_row=said(state.fouls_in_a_row, position.fouls, position.other_fouls),
+        misses_in_a_row=said(state.misses_in_a_row, position.misses, position.other_misses),
+    )

@@ -1,0 +1,7 @@
+-- Positions set up by hand, and what a recording says of its table beyond the cloth.
+ALTER TABLE shot ADD COLUMN IF NOT EXISTS set_up JSON NULL CHECK (JSON_VALID(set_up));
+
+-- Which words there are, the core says.
+ALTER TABLE recording ADD COLUMN IF NOT EXISTS cushions VARCHAR(20) CHARACTER SET ascii NOT NULL DEFAULT 'medium';
+ALTER TABLE recording ADD COLUMN IF NOT EXISTS air VARCHAR(20) CHARACTER SET ascii NOT NULL DEFAULT 'normal';
+ALTER TABLE recording ADD COLUMN IF NOT EXISTS balls VARCHAR(20) CHARACTER SET ascii NOT NULL DEFAULT 'played';

@@ -1,0 +1,107 @@
+"""Positions set up by hand: what was entered stands, and what the log says otherwise is said beside it."""
+
+from typing import Any
+
+import pytest
+from flask.testing import FlaskClient
+
+from aretane.core.games import DISCIPLINES
+from tests.positions import faults, new_recording
+
+FEW = 20
+"""Positions a discipline; the bench of the rules has three hundred."""
+
+
+@pytest.mark.parametrize("discipline", DISCIPLINES)
+def test_a_position_comes_back_as_it_was_entered(client: FlaskClient, discipline: str) -> None:
+    assert faults(client, discipline, range(FEW)) == []
+
+
+def preview(client: FlaskClient, discipline: str, *shots: dict[str, Any], **more: Any) -> list[Any]:
+    recording, (first, second) = new_recording(client, discipline)
+    named = {"a": first, "b": second}
+    sent = [shot | {"shooter": named[shot["shooter"]]} for shot in shots]
+    body = {"breaker": None, "shots": sent} | more
+    reviews: list[Any] = client.post(f"/api/recordings/{recording}/preview", json=body).get_json()[
+        "reviews"
+    ]
+    return reviews
+
+
+BALLS = {"cue": [600, 600], "7": [1500, 700], "8": [2000, 300], "9": [2200, 900]}
+POT = {
+    "potted": [{"ball": "7", "pocket": "foot-left"}],
+    "cue_end": [1400, 640],
+}
+
+
+def test_a_rack_that_begins_mid_rack_is_no_break(client: FlaskClient) -> None:
+    begun = {"shooter": "a", "layout": {"from": "empty", "balls": BALLS}, "plan": {"ball": "7"}}
+    (review,) = preview(client, "nine-ball", begun)
+    assert review["set_up"]
+    assert not review["ball_in_hand"]
+    assert not review["push_out_allowed"]
+    assert review["before"]["cue"] == [600, 600]
+    assert review["flags"] == []
+
+
+def test_a_racked_table_is_still_a_break(client: FlaskClient) -> None:
+    recording, (first, _) = new_recording(client, "nine-ball")
+    client.post(f"/api/recordings/{recording}/racks", json={"number": 1})
+    racked = client.get(f"/api/recordings/{recording}/racks/1").get_json()["game"]["racked"]
+    begun = {"shooter": first, "layout": {"from": "empty", "balls": racked}}
+    answer = client.post(f"/api/recordings/{recording}/preview", json={"breaker": first, "shots": [begun]})
+    (review,) = answer.get_json()["reviews"]
+    assert not review["set_up"]
+    assert review["ball_in_hand"]
+
+
+def test_a_position_in_the_middle_stands_and_the_log_says_what_it_thinks(client: FlaskClient) -> None:
+    first = {
+        "shooter": "a",
+        "layout": {"from": "empty", "balls": BALLS},
+        "plan": {"ball": "7"},
+        "result": POT,
+    }
+    second = {"shooter": "b", "position": {"hand": "anywhere", "fouls": 2}, "plan": {"ball": "8"}}
+    _, review = preview(client, "nine-ball", first, second)
+    assert review["ball_in_hand"]
+    assert len(review["turn"]) == 1
+    (flag,) = review["flags"]
+    assert flag["code"] == "position-otherwise"
+    assert "Ada of nine-ball's shot" in flag["words"]
+    assert "no ball is in hand" in flag["words"]
+    assert "the position stands" in flag["words"]
+
+
+def test_key_moments_offer_no_push_out_that_nobody_logged(client: FlaskClient) -> None:
+    shots = [
+        {"shooter": "a", "layout": {"from": "empty", "balls": BALLS}, "plan": {"ball": "7"}},
+        {"shooter": "b", "layout": {"from": "empty", "balls": BALLS}, "plan": {"ball": "7"}},
+        {"shooter": "b", "layout": {"from": "empty", "balls": BALLS}, "plan": {"kind": "push-out"}},
+    ]
+    _, second, third = preview(client, "nine-ball", *shots, depth="key-moments")
+    assert not second["push_out_allowed"]
+    assert third["push_out_allowed"]
+    assert third["flags"] == []
+
+
+def test_balls_on_are_those_of_the_group_set_in_a_key_moment(client: FlaskClient) -> None:
+    balls = {"cue": [600, 600], "1": [1500, 700], "9": [2000, 300], "8": [2200, 900]}
+    shot = {
+        "shooter": "a", "layout": {"from": "empty", "balls": balls}, "position": {"group": "stripes"},
+    }  # fmt: skip
+    first, second = preview(client, "eight-ball", shot, shot, depth="key-moments")
+    assert first["balls_on"] == ["9"]
+    assert second["balls_on"] == ["9"]
+
+
+def test_the_second_miss_in_a_row_warns_of_the_third(client: FlaskClient) -> None:
+    balls = {"cue": [600, 600], "r1": [2500, 700], "black": [3200, 900]}
+    foul = {"foul": "no-contact", "miss": True, "cue_end": [700, 600], "penalty": 4}
+    shot = {
+        "shooter": "a", "layout": {"from": "empty", "balls": balls}, "position": {"misses": 1, "on": "red"},
+        "result": foul,
+    }  # fmt: skip
+    (review,) = preview(client, "snooker", shot)
+    assert "third miss" in review["ruling"][0]
