@@ -6078,6 +6078,12 @@ export interface components {
             best_pocket: string;
             /** Chance */
             chance: number | null;
+            /**
+             * Known
+             * @description how the next ball is known; likeliest: the easiest pot of those on
+             * @enum {string}
+             */
+            known: "planned" | "played" | "only" | "likeliest";
             /** Planned Chance */
             planned_chance: number | null;
             /** Player */

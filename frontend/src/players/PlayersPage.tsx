@@ -8,13 +8,13 @@ import type { Level, Player, Words } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { useKept } from "../keeping/useKept";
+import { NewPlayer } from "./NewPlayer";
 
 export function PlayersPage() {
   const players = useQuery(playersQuery);
   const words = useQuery(wordsQuery);
   const queries = useQueryClient();
   const [error, setError] = useState<unknown>(null);
-  const [name, setName, letNameGo] = useKept("player.new", "");
   const act = async (what: Promise<unknown>) => {
     setError(null);
     try {
@@ -48,26 +48,7 @@ export function PlayersPage() {
         {failed ? <Problem error={failed} /> : null}
         {error ? <Problem error={error} /> : null}
         {players.data && words.data && <PlayerTable players={players.data} words={words.data} set={set} />}
-        <form
-          className="mt-4 flex gap-2"
-          onSubmit={(e) => {
-            e.preventDefault();
-            void act(take(api.POST("/api/players", { body: { name, level: "regular" } }))).then(
-              (ok) => ok && letNameGo(),
-            );
-          }}
-        >
-          <input
-            className="input w-64"
-            aria-label="Name of a new player"
-            placeholder="Somebody new"
-            maxLength={60}
-            required
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-          <button className="btn">Add player</button>
-        </form>
+        {words.data && <NewPlayer levels={words.data.levels} />}
       </div>
     </Shell>
   );

@@ -5,7 +5,7 @@ import { playersQuery, wordsQuery } from "../api/queries";
 import type { Options, SetUp, Words } from "../api/types";
 import { Field, SelectField } from "../parts/fields";
 import { AgreedOptions } from "./AgreedOptions";
-import { NewPlayer } from "./NewPlayer";
+import { NewPlayer } from "../players/NewPlayer";
 import { Problem } from "../shell/Problem";
 import { disciplineOf } from "../words/disciplines";
 import { useKept } from "../keeping/useKept";

@@ -222,6 +222,12 @@ const tagsOf = (text: string): string[] =>
     ),
   ].slice(0, 20);
 
+/** How the next ball is known, where nobody named it. */
+const KNOWN: Record<string, string> = {
+  played: ", played next",
+  likeliest: "; next ball not said: the likeliest pot",
+};
+
 function Left({ review, words, shooter }: { review: Review | undefined; words: Words; shooter: string }) {
   const players = useDesk((s) => s.recording?.players);
   const leave = review?.leave;
@@ -239,7 +245,10 @@ function Left({ review, words, shooter }: { review: Review | undefined; words: W
           </>
         )}
         {side}
-        <span className="quiet text-sm">, {words.pockets[leave.pocket]}</span>
+        <span className="quiet text-sm">
+          , {words.pockets[leave.pocket]}
+          {KNOWN[leave.known] ?? ""}
+        </span>
       </Row>
       <Row label="">
         <span className="text-sm">

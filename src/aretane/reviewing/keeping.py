@@ -18,7 +18,7 @@ from . import scene as replayed
 
 log = logging.getLogger("aretane")
 
-MODEL = "1"
+MODEL = "2"
 """Another one whenever what is kept would come out differently for the same rack."""
 AT_ONCE = 40
 """Racks counted between two looks for what is stale."""

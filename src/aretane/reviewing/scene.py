@@ -19,7 +19,7 @@ from aretane.core.log.shot import Ending, Position, Rack, Shot
 from aretane.core.motion import Physics, physics_for
 from aretane.core.review.balance import Flag, flags
 from aretane.core.review.clock import Timing, timings
-from aretane.core.review.measure import Measures, measure
+from aretane.core.review.measure import Measures, measure, played_next
 from aretane.core.review.replay import Step, end_of, replay, replay_one
 from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import RackState, Rules, rules_for
@@ -96,8 +96,8 @@ def review(
     rack, steps = replayed(scene, head, shots, carried)
     contents = [shot.model_dump_json(by_alias=True) for shot in shots]
     measured = [
-        _measured(scene, content, step.state, step.before)
-        for content, step in zip(contents, steps, strict=True)
+        _measured(scene, content, step.state, step.before, played_next(rack, steps, index))
+        for index, (content, step) in enumerate(zip(contents, steps, strict=True))
     ]
     end = end_of(rules, rack, steps, carried)
     return Reviewed(
@@ -164,12 +164,12 @@ def left_of(
 
 
 @lru_cache(maxsize=KEPT_MEASURES)
-def _measured(scene: Scene, content: str, state: RackState, before: Layout) -> Measures:
+def _measured(scene: Scene, content: str, state: RackState, before: Layout, played: str | None) -> Measures:
     """One shot measured, once for the same content in the same place: the rest follows from them."""
     shot = to_core(ShotShape.model_validate_json(content))
     rules = scene.rules
     step = replay_one(rules, shot, state, before)
-    return measure(scene.table, rules, step, lambda player: skill_of(scene, player), scene.physics)
+    return measure(scene.table, rules, step, lambda player: skill_of(scene, player), scene.physics, played)
 
 
 def skill_of(scene: Scene, player: str) -> Skill:

@@ -13,9 +13,9 @@ from aretane.core.aiming.position import arrival_direction
 from aretane.core.aiming.position import miss as miss_of
 from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point, unit
-from aretane.core.log.shot import Judgement, Plan, Rack, Result, Shot, Target, VisitPlan
+from aretane.core.log.shot import Judgement, Plan, Position, Rack, Result, Shot, Target, VisitPlan
 from aretane.core.review.balance import flags
-from aretane.core.review.measure import Measures, measure
+from aretane.core.review.measure import Measures, measure, played_next
 from aretane.core.review.replay import replay
 from aretane.core.rules import rules_for
 from aretane.core.skill import PRESETS
@@ -235,3 +235,25 @@ def test_a_plan_for_the_visit_that_names_a_ball_not_there_is_flagged() -> None:
     shot = Shot("ann", plan, Result(cue_end=HOME), start=table_of("789"))
     words = [flag.words for flag in flags(NINE, RULE, rack(shot)) if flag.field == "plan.visit"]
     assert words == ["the plan for the visit names the 6, which is not on the table"]
+
+
+def next_known(plan_next: str | None, played: str | None) -> tuple[str, str] | None:
+    """How the next ball of an eight-ball pot is known, and which it is; the 2 hangs, the 1 is far away."""
+    rules = rules_for("eight-ball")
+    hanging = NINE.pockets["foot-left"].mouth.minus(Point(0.06, 0.06))
+    easy = NINE.pockets["foot-right"].mouth.plus(Point(-0.08, 0.08))
+    balls = {"cue": Point(2.0, 0.9), "7": hanging, "1": Point(0.3, 1.2), "2": easy, "8": Point(0.6, 0.2)}
+    first = Shot(
+        "ann", Plan("7", "foot-left", next_ball=plan_next), Result((("7", "foot-left"),), cue_end=GOOD),
+        start=Layout.of(balls), position=Position(group="solids"),
+    )  # fmt: skip
+    logged = Rack(("ann", "bea"), "ann", (first, Shot("ann", Plan(played))))
+    steps = replay(rules, logged)
+    left = measure(NINE, rules, steps[0], LEVEL.__getitem__, played=played_next(logged, steps, 0)).leave
+    return None if left is None else (left.known, left.angle.ball)
+
+
+def test_the_next_ball_is_the_planned_one_then_the_one_played_then_the_likeliest_never_the_lowest() -> None:
+    assert next_known("1", "2") == ("planned", "1")
+    assert next_known(None, "1") == ("played", "1")
+    assert next_known(None, None) == ("likeliest", "2")

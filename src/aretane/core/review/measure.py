@@ -1,16 +1,17 @@
 """Everything that is measured on one shot: the pot as planned, the miss, and what it left."""
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from dataclasses import dataclass
+from typing import Literal
 
 from ..aiming.aim import Aim
 from ..aiming.intent import Fit, fit
 from ..aiming.position import Miss, NextAngle, arrival_direction, miss, next_angle
-from ..chance.direct import PARTS, Struck, pot, pots
+from ..chance.direct import PARTS, Struck, likeliest, pot, pots
 from ..equipment.layout import Layout
 from ..equipment.table import Table
 from ..geometry import Point
-from ..log.shot import Plan
+from ..log.shot import Plan, Rack
 from ..motion.physics import Physics
 from ..motion.play import STANDARD
 from ..rules import Rules
@@ -19,6 +20,8 @@ from ..vocabulary import CUE
 from .grade import Proposal, propose
 from .replay import Step
 
+NextKnown = Literal["planned", "played", "only", "likeliest"]
+
 
 @dataclass(frozen=True, slots=True)
 class Leave:
@@ -26,10 +29,12 @@ class Leave:
 
     `player` is who is at the table next, None where the rules leave it open (then the chances are the
     shooter's). `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned`
-    that pot from the planned place.
+    that pot from the planned place. `known`: the next ball is the one planned, the one played next, the
+    only one on, or the likeliest pot of those on.
     """
 
     player: str | None
+    known: NextKnown
     best: Aim
     same: Aim
     planned: Aim | None
@@ -49,10 +54,24 @@ class Measures:
     proposal: Proposal | None
 
 
+def played_next(rack: Rack, steps: Sequence[Step], index: int) -> str | None:
+    """The ball planned at the shot after `index` (from 0); None where the log does not go on."""
+    if index + 1 >= len(steps) or rack.after_gap(index + 1):
+        return None
+    following = steps[index + 1]
+    ball = following.shot.plan.ball
+    return ball if ball in following.before and following.shot.position is None else None
+
+
 def measure(
-    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics = STANDARD
-) -> Measures:
-    """Measure a replayed shot; `skill_of` gives a player's model, `physics` the table's constants."""
+    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics = STANDARD,
+    played: str | None = None,
+) -> Measures:  # fmt: skip
+    """Measure a replayed shot.
+
+    skill_of: a player's model; physics: the table's constants; played: the ball played next, see
+    `played_next`.
+    """
     plan, skill = step.shot.plan, skill_of(step.shot.shooter)
     on = plan.ball or next(iter(rules.balls_on(step.state, step.before)), None)
     has_cue = step.before.cue is not None
@@ -68,7 +87,7 @@ def measure(
     missed = None
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
-    left = _leave(table, rules, step, skill_of, physics)
+    left = _leave(table, rules, step, skill_of, physics, played)
     came = _fit(table, step, missed, left)
     return Measures(aim, found, arrival, missed, came, left, _propose(table, step, left, came))
 
@@ -86,30 +105,45 @@ def _arrival(step: Step, aim: Aim | None) -> float | None:
 
 
 def _leave(
-    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics
-) -> Leave | None:
+    table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics,
+    played: str | None,
+) -> Leave | None:  # fmt: skip
     """None while there is no result, no cue ball on the table or no ball left."""
     plan, left = step.shot.plan, step.after
     if left is None or left.cue is None:
         return None
-    ball = _next_ball(rules, step, plan, left)
-    if ball is None:
-        return None
     following = next(iter(step.next_state.turn)) if len(step.next_state.turn) == 1 else None
     skill = skill_of(following or step.shot.shooter)
+    on = [ball for ball in rules.balls_on(step.next_state, left) if ball in left]
+    known, ball = _next_ball(table, plan, left, on, played, skill, physics)
+    if ball is None:
+        return None
     from_plan = _from_planned_place(plan, left)
     planned_pots = pots(table, from_plan, ball, skill, physics) if from_plan is not None else []
     now = pots(table, left, ball, skill, physics)
     pocket = plan.next_pocket or (planned_pots[0].pocket if planned_pots else now[0].pocket)
     same = next(one for one in now if one.pocket == pocket)
     planned = next((planned_pot for planned_pot in planned_pots if planned_pot.pocket == pocket), None)
-    return Leave(following, now[0], same, planned, next_angle(same, planned, plan.wanted_angle))
+    return Leave(following, known, now[0], same, planned, next_angle(same, planned, plan.wanted_angle))
 
 
-def _next_ball(rules: Rules, step: Step, plan: Plan, left: Layout) -> str | None:
+def _next_ball(
+    table: Table,
+    plan: Plan,
+    left: Layout,
+    on: list[str],
+    played: str | None,
+    skill: Skill,
+    physics: Physics,
+) -> tuple[NextKnown, str | None]:
+    """The next ball and how it is known: planned, played, the only one on, or the likeliest pot."""
     if plan.next_ball is not None and plan.next_ball in left:
-        return plan.next_ball
-    return next(iter(rules.balls_on(step.next_state, left)), None)
+        return "planned", plan.next_ball
+    if played is not None and played in left:
+        return "played", played
+    if len(on) < 2:
+        return "only", next(iter(on), None)
+    return "likeliest", max(on, key=lambda ball: likeliest(table, left, ball, skill, physics)[1])
 
 
 def _from_planned_place(plan: Plan, left: Layout) -> Layout | None:

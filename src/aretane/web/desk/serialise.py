@@ -148,6 +148,7 @@ def _leave(left: Leave) -> desk_views.LeaveView:
     return desk_views.LeaveView(
         player=left.player,
         ball=angle.ball,
+        known=left.known,
         pocket=left.same.pocket,
         angle_left=degrees(angle.left),
         angle_wanted=None if angle.wanted is None else degrees(angle.wanted),

@@ -1,5 +1,7 @@
 """The answers of the shot desk: tables, racks, shots and what is seen of them."""
 
+from typing import Literal
+
 from pydantic import BaseModel, Field
 
 from aretane.formats.match_file import OptionsShape
@@ -102,6 +104,9 @@ class LeaveView(BaseModel):
 
     player: str | None
     ball: str
+    known: Literal["planned", "played", "only", "likeliest"] = Field(
+        description="how the next ball is known; likeliest: the easiest pot of those on"
+    )
     pocket: str
     angle_left: float
     angle_wanted: float | None

@@ -2,14 +2,15 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { api, take } from "../api/client";
-import type { Player } from "../api/types";
+import type { Level } from "../api/types";
+import { useKept } from "../keeping/useKept";
 import { Problem } from "../shell/Problem";
 
-type Props = { levels: Record<string, string>; onMade: (id: number) => void };
+type Props = { levels: Record<string, string>; onMade?: (id: number) => void };
 
 export function NewPlayer({ levels, onMade }: Props) {
-  const [name, setName] = useState("");
-  const [level, setLevel] = useState<Player["level"]>("regular");
+  const [name, setName, letNameGo] = useKept("player.new", "");
+  const [level, setLevel] = useState<Level>("regular");
   const [error, setError] = useState<unknown>(null);
   const queries = useQueryClient();
   const add = async () => {
@@ -17,8 +18,8 @@ export function NewPlayer({ levels, onMade }: Props) {
     try {
       const made = await take<{ id: number }>(api.POST("/api/players", { body: { name, level } }));
       await queries.invalidateQueries({ queryKey: ["players"] });
-      onMade(made.id);
-      setName("");
+      onMade?.(made.id);
+      letNameGo();
     } catch (problem) {
       setError(problem);
     }
@@ -43,7 +44,7 @@ export function NewPlayer({ levels, onMade }: Props) {
         className="select select-sm ml-2 w-40"
         aria-label="How well the new player plays"
         value={level}
-        onChange={(e) => setLevel(e.target.value as Player["level"])}
+        onChange={(e) => setLevel(e.target.value as Level)}
       >
         {Object.entries(levels).map(([code, words]) => (
           <option key={code} value={code}>
