@@ -18,6 +18,7 @@ from aretane.core.motion.ready import ready
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Circumstances, Skill, fit
 from aretane.core.skill.fit import Off, PotTry
 from aretane.core.skill.scatter import even_errors, random_errors, scatter
+from aretane.core.vocabulary import AIDS
 
 from .motion.balls import POOL, scattered
 
@@ -63,15 +64,17 @@ def test_the_same_seed_gives_the_same_errors() -> None:
 def test_circumstances_widen_every_error_they_touch() -> None:
     assert REGULAR.under(Circumstances()) == REGULAR
     for hard in (
-        Circumstances(stretched=True), Circumstances(rest=True), Circumstances(railed=True),
+        *(Circumstances((aid,)) for aid in AIDS), Circumstances(railed=True),
         Circumstances(elevation=0.5),
     ):  # fmt: skip
         worse = REGULAR.under(hard)
         assert worse.aim > REGULAR.aim and worse.speed > REGULAR.speed and worse.tip > REGULAR.tip
     sided = REGULAR.under(Circumstances(side=-0.4))
     assert sided.aim > REGULAR.aim and sided.speed == REGULAR.speed
-    both = REGULAR.under(Circumstances(stretched=True, railed=True))
-    assert both.aim > REGULAR.under(Circumstances(stretched=True)).aim
+    both = REGULAR.under(Circumstances(("stretched",), railed=True))
+    assert both.aim > REGULAR.under(Circumstances(("stretched",))).aim
+    on_rail = Circumstances(("on-rail",))
+    assert REGULAR.under(replace(on_rail, railed=True)) == REGULAR.under(on_rail)
 
 
 def simulated_log(true: Skill, bias: float, count: int, seed: int) -> tuple[list[PotTry], list[Off]]:

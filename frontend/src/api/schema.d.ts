@@ -5184,7 +5184,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "jump" | "swerve" | "push-out" | "foul";
+            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "kiss" | "jump" | "swerve" | "push-out" | "foul";
             /**
              * Pocket
              * @default null
@@ -5317,8 +5317,8 @@ export interface components {
         };
         /**
          * CameView
-         * @description How a result fits the intent. `measured` by place, line, side, angle, zone, ball or hidden; `off` how
-         *     far from where it was meant, `place` the nearest that would have been; `turned` degrees of cut more than
+         * @description How a result fits the intent. `measured` by place, line, side, angle, zone, ball, hidden,
+         *     free or contact; `off` how far from where it was meant, `place` the nearest that would have been; `turned` degrees of cut more than
          *     wanted; `hidden` the share of the ball that cannot be hit directly.
          */
         CameView: {
@@ -6345,6 +6345,22 @@ export interface components {
             unlogged: number;
         };
         /**
+         * ObservedShape
+         * @description What was seen of the stroke on playback: where the tip struck and how the ball was hit, against the
+         *     plan, and faults.
+         */
+        ObservedShape: {
+            /**
+             * Contact
+             * @default null
+             */
+            contact: ("thick" | "thin" | "as-meant") | null;
+            /** Faults */
+            faults?: ("jaw" | "bridge-moved" | "steering" | "body-up")[];
+            /** Tip */
+            tip?: ("left" | "right" | "high" | "low" | "as-meant")[];
+        };
+        /**
          * OptionView
          * @description One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
          *     standard error; it is the mean over `made`, `missed` and `foul`. `attack`: the chance of the pot
@@ -6625,6 +6641,16 @@ export interface components {
          */
         PlanShape: {
             /**
+             * Aids
+             * @description circumstances of the stroke
+             */
+            aids?: ("rest" | "extension" | "stretched" | "other-hand" | "over-ball" | "on-rail" | "frozen-rail" | "one-foot")[];
+            /**
+             * Also
+             * @description kinds it is as well
+             */
+            also?: ("bank" | "kick" | "combination" | "carom" | "kiss")[];
+            /**
              * Ball
              * @default null
              */
@@ -6641,17 +6667,34 @@ export interface components {
              */
             choice: "attack" | "safety" | "two-way";
             /**
+             * Elevation
+             * @description degrees, of the cue
+             * @default null
+             */
+            elevation: number | null;
+            /**
              * Free Ball
              * @description snooker: nominated as a free ball
              * @default false
              */
             free_ball: boolean;
             /**
+             * Fullness
+             * @description of the hit meant: 1 full, 0 a graze
+             * @default null
+             */
+            fullness: number | null;
+            /**
              * Hit
              * @description how a break is meant to hit its ball
              * @default null
              */
             hit: ("full" | "thick-left" | "thick-right" | "thin-left" | "thin-right") | null;
+            /**
+             * Hit Side
+             * @default null
+             */
+            hit_side: ("left" | "right") | null;
             /**
              * Intent
              * @default null
@@ -6662,7 +6705,7 @@ export interface components {
              * @default direct
              * @enum {string}
              */
-            kind: "break" | "direct" | "bank" | "kick" | "combination" | "carom" | "push-out";
+            kind: "break" | "direct" | "bank" | "kick" | "combination" | "carom" | "kiss" | "jump" | "swerve" | "push-out" | "foul";
             /**
              * Next Ball
              * @default null
@@ -6689,6 +6732,8 @@ export interface components {
              * @default null
              */
             reason: ("run-out-follows" | "miss-leaves-nothing" | "no-good-safety" | "natural-path" | "behind" | "experiment" | "pot-leads-nowhere" | "cluster-left" | "hard-pot" | "next-unreachable" | "can-hide" | "miss-hands-over") | null;
+            /** @description what it is meant to do besides */
+            second?: components["schemas"]["TargetShape"];
             /**
              * Speed
              * @description m/s at the cue ball
@@ -6730,7 +6775,7 @@ export interface components {
                 number,
                 number
             ][];
-            in_window: components["schemas"]["ShareView"] | null;
+            in_place: components["schemas"]["ShareView"] | null;
             /** Paths */
             paths: components["schemas"]["PathView"][];
             pot: components["schemas"]["ShareView"];
@@ -6744,6 +6789,11 @@ export interface components {
             scratch: components["schemas"]["ShareView"];
             /** Seconds */
             seconds: number;
+            /**
+             * Short
+             * @description mm by which the best strike found misses the intent
+             */
+            short: number | null;
             strike: components["schemas"]["StrikeView"];
             /** Stun */
             stun: [
@@ -7400,6 +7450,8 @@ export interface components {
                     number
                 ];
             };
+            /** @default null */
+            observed: components["schemas"]["ObservedShape"] | null;
             /** Off Table */
             off_table?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
             /**
@@ -7489,6 +7541,8 @@ export interface components {
             scores: {
                 [key: string]: number;
             };
+            /** @description the second intent against the result */
+            second: components["schemas"]["CameView"] | null;
             /**
              * Set Up
              * @description the shot is a position set up by hand, or begins the log mid-rack
@@ -7848,9 +7902,12 @@ export interface components {
         };
         /**
          * StrikeView
-         * @description A strike: speed in m/s, tip in ball radii from the centre, right and up positive.
+         * @description A strike: speed in m/s, tip in ball radii from the centre, right and up positive; degrees the cue is
+         *     raised by.
          */
         StrikeView: {
+            /** Elevation */
+            elevation: number;
             /** Height */
             height: number;
             /** Side */
@@ -7958,7 +8015,8 @@ export interface components {
          *
          *     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
          *     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
-         *     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies.
+         *     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies,
+         *     `ball` set `free`, a `cannon` on the `side` of `ball`.
          */
         TargetShape: {
             /**
@@ -7979,7 +8037,7 @@ export interface components {
             ] | null;
             /**
              * Ball
-             * @description the object ball of `ball` and `snooker`
+             * @description the object ball meant
              * @default null
              */
             ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
@@ -7988,10 +8046,10 @@ export interface components {
              * @default unset
              * @enum {string}
              */
-            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker";
+            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker" | "free" | "cannon";
             /**
              * Side
-             * @description of the line, for `side`
+             * @description of the line, for `side`; of the ball, for `cannon`
              * @default null
              */
             side: ("left" | "right") | null;
@@ -8328,6 +8386,10 @@ export interface components {
          * @description The field's terms: code to words, table by table.
          */
         WordsView: {
+            /** Aids */
+            aids: {
+                [key: string]: string;
+            };
             /** Air */
             air: {
                 [key: string]: string;
@@ -8426,6 +8488,10 @@ export interface components {
             groups: {
                 [key: string]: string;
             };
+            /** Hit Sides */
+            hit_sides: {
+                [key: string]: string;
+            };
             /** In Hand */
             in_hand: {
                 [key: string]: string;
@@ -8448,6 +8514,10 @@ export interface components {
             };
             /** Match Kinds */
             match_kinds: {
+                [key: string]: string;
+            };
+            /** Mixed Kinds */
+            mixed_kinds: {
                 [key: string]: string;
             };
             /** Money On Break */
@@ -8500,6 +8570,18 @@ export interface components {
             };
             /** Schools */
             schools: {
+                [key: string]: string;
+            };
+            /** Seen Contacts */
+            seen_contacts: {
+                [key: string]: string;
+            };
+            /** Seen Faults */
+            seen_faults: {
+                [key: string]: string;
+            };
+            /** Seen Tips */
+            seen_tips: {
                 [key: string]: string;
             };
             /** Shot Kinds */

@@ -33,8 +33,11 @@ export type VisitPlan = {
 };
 export type Plan = Omit<
   Whole<Schemas["PlanShape"]>,
-  "visit" | "target" | "tip" | "via" | "pocket" | "next_pocket"
+  "visit" | "target" | "second" | "tip" | "via" | "pocket" | "next_pocket" | "also" | "aids"
 > & {
+  also: string[];
+  aids: string[];
+  second: Target;
   pocket: PocketName | null;
   next_pocket: PocketName | null;
   target: Target;
@@ -54,7 +57,10 @@ export type Result = {
   break_rails: number | null;
   break_over: number | null;
   ruled: { reason: string; next: string | null; winner: string | null } | null;
+  observed: Observed | null;
 };
+/** What was seen of the stroke on playback. */
+export type Observed = { tip: string[]; contact: string | null; faults: string[] };
 /** What somebody says of a decision, and what they would have played. */
 export type Verdict = {
   by: string;

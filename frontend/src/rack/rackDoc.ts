@@ -20,12 +20,18 @@ export const emptyPlan = (): Plan => ({
   pocket: null,
   part: null,
   kind: "direct",
+  also: [],
   choice: "attack",
   reason: null,
   intent: null,
   tip: null,
   speed: null,
+  elevation: null,
+  fullness: null,
+  hit_side: null,
+  aids: [],
   target: target("unset"),
+  second: target("unset"),
   via: [],
   better_error: null,
   next_ball: null,
@@ -48,6 +54,7 @@ export const emptyResult = (): Result => ({
   break_rails: null,
   break_over: null,
   ruled: null,
+  observed: null,
 });
 
 export const emptyJudgement = (): Judgement => ({

@@ -20,6 +20,7 @@ export function chosenKind(kind: Target["kind"], plan: Plan): Target {
   const kept = plan.target;
   if (kind === "side") return target(kind, { side: "left" });
   if (kind === "snooker") return target(kind, { ball: plan.next_ball ?? plan.ball });
+  if (kind === "free" || kind === "cannon") return target(kind);
   if (kind === "ball")
     return target(kind, { ball: plan.next_ball ?? plan.ball, a: kept.kind === "point" ? kept.a : null });
   if (kind === "either") return target(kind, { a: kept.kind === "point" ? kept.a : null });

@@ -11,7 +11,7 @@ export function Misses({ review, shot, found, units }: Props) {
   const words = review?.after
     ? shot.plan.target.kind === "route"
       ? through(shot, found)
-      : cameWords(review, units)
+      : cameWords(review.came, units)
     : null;
   if (words)
     return (
@@ -19,6 +19,7 @@ export function Misses({ review, shot, found, units }: Props) {
         <span data-testid="came">{words}</span>
       </Row>
     );
+  if (review?.second) return null;
   return (
     <Row label="Miss">
       <Unknown>
@@ -32,8 +33,14 @@ export function Misses({ review, shot, found, units }: Props) {
   );
 }
 
-export function cameWords(review: Review, units: Units): string | null {
-  const came = review.came;
+/** What came of what the shot was meant to do besides. */
+export function Second({ review, units }: { review: Review | undefined; units: Units }) {
+  const words = review?.second ? cameWords(review.second, units) : null;
+  if (!words) return null;
+  return <Row label="Besides">{words}</Row>;
+}
+
+export function cameWords(came: Review["came"], units: Units): string | null {
   if (!came) return null;
   const far = length(came.off?.mm ?? 0, units);
   if (came.measured === "line") return came.kept ? "on the line" : `${far} off the line`;
@@ -44,6 +51,11 @@ export function cameWords(review: Review, units: Units): string | null {
     return came.kept ? "the ball is where it was meant" : `the ball is ${far} off its place`;
   if (came.measured === "hidden")
     return came.kept ? "hidden altogether" : `${percent(came.hidden)} hidden: it can be hit directly`;
+  if (came.measured === "free")
+    return came.kept
+      ? "the ball is free"
+      : `not free: ${percent(came.hidden)} of its best pocket is closed`;
+  if (came.measured === "contact") return came.kept ? "the ball was touched" : "the ball was not touched";
   if (came.measured === "angle" && came.turned !== null) {
     if (Math.abs(came.turned) < 0.5) return "the angle wanted";
     return `${degrees(came.turned)} ${came.turned > 0 ? "more angle" : "straighter"} than wanted`;

@@ -7,7 +7,7 @@ import * as act from "../rack/actions";
 import { asOneStep, edit, useDesk } from "../rack/deskStore";
 import { inOrder } from "../rack/rackDoc";
 import { PositionFields } from "./PositionFields";
-import { TargetRow } from "./TargetRow";
+import { SecondIntent, TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
 import { capital, Choose, Pick, plainWords, Row } from "../parts/fields";
 import { disciplineOf } from "../words/disciplines";
@@ -59,6 +59,9 @@ export function PlanSlip({ number, shot, review, before, words, units, free }: P
       {!safe && plan.kind !== "break" && <PocketRow {...planned} />}
       <Row label="Cue ball to">
         <TargetRow shot={shot} balls={balls} words={words} units={units} number={number} />
+      </Row>
+      <Row label="And">
+        <SecondIntent shot={shot} balls={balls} words={words} number={number} />
       </Row>
       {["point", "window", "either"].includes(plan.target.kind) && (
         <Row label="If it misses">

@@ -1,6 +1,6 @@
 /** What the planned strike comes to when the player's errors are played out. */
 import type { Forecast, Share } from "../api/types";
-import { chance, length, speed, tipAt, type Units } from "../units/units";
+import { chance, degrees, length, speed, tipAt, type Units } from "../units/units";
 import { pathLength } from "../table/paths";
 import { Row, Unknown } from "../parts/fields";
 import { PlayButtons } from "./StruckLike";
@@ -29,9 +29,9 @@ export function PlayedOut({ forecast, waiting, level, units }: Props) {
           {level} model{planned.railed ? ", bridging on the rail" : ""}; {planned.pot.n} strikes played
         </p>
       </Row>
-      {planned.in_window && (
+      {planned.in_place && (
         <Row label="And in place">
-          <Counted share={planned.in_window} />
+          <Counted share={planned.in_place} />
         </Row>
       )}
       <Row label="Scratch">
@@ -50,10 +50,22 @@ export function PlayedOut({ forecast, waiting, level, units }: Props) {
       )}
       {planned.assumed.length > 0 && (
         <p className="quiet text-xs italic">
-          ○ not said, taken as:{" "}
+          ○ not said, {planned.in_place ? "found" : "taken as"}:{" "}
           {planned.assumed
-            .map((what) => (what === "speed" ? speed(planned.strike.speed, units) : tipAt(planned.strike)))
+            .map((what) =>
+              what === "speed"
+                ? speed(planned.strike.speed, units)
+                : what === "tip"
+                  ? tipAt(planned.strike)
+                  : `cue raised by ${degrees(planned.strike.elevation)}`,
+            )
             .join(", ")}
+        </p>
+      )}
+      {planned.short !== null && (
+        <p className="text-sm">
+          <b>No strike was found that ends as meant.</b> The nearest one misses it by{" "}
+          <span className="num">{length(planned.short, units)}</span>; it is the one shown.
         </p>
       )}
     </section>

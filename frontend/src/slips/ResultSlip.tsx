@@ -8,6 +8,7 @@ import { asOneStep, useDesk } from "../rack/deskStore";
 import { emptyResult, inOrder, unpot } from "../rack/rackDoc";
 import { BreakCounts, Referee, SnookerFoul } from "./Rulings";
 import { Choose, Row } from "../parts/fields";
+import { SeenStroke } from "./SeenStroke";
 import { StruckLike } from "./StruckLike";
 import { disciplineOf } from "../words/disciplines";
 import { TypedInput } from "../keeping/typed";
@@ -104,6 +105,7 @@ export function ResultSlip({
         </Row>
       )}
       {shot.result && <Referee key={`ruled${number}`} number={number} shot={shot} />}
+      {shot.result && <SeenStroke number={number} shot={shot} words={words} />}
       {shot.result && shot.plan.kind !== "break" && (
         <StruckLike shot={shot} finding={finding} waiting={waiting} units={units} />
       )}

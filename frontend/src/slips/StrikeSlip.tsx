@@ -5,6 +5,7 @@ import { chance, degrees, length, speed, thickness, tipAt, type Units } from "..
 import * as act from "../rack/actions";
 import { Row, Unknown } from "../parts/fields";
 import { PlayedOut } from "./PlayedOut";
+import { Stroke } from "./Stroke";
 
 type Props = {
   number: number;
@@ -61,6 +62,7 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
           </div>
         </div>
       </div>
+      <Stroke number={number} shot={shot} words={words} />
       <div className="rule mt-1 border-t pt-1">
         {plan.choice !== "safety" && (
           <PlayedOut forecast={forecast} waiting={waiting} level={level} units={units} />

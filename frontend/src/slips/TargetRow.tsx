@@ -37,16 +37,71 @@ export function TargetRow({ number, shot, balls, words, units }: Props) {
           onPick={(side) => set({ side: side as Target["side"] })}
         />
       )}
-      {["ball", "snooker"].includes(target.kind) && (
+      <TargetBall target={target} balls={balls} words={words} set={set} />
+      <p>{[toDo(shot, units), rails].filter(Boolean).join("; ")}</p>
+    </div>
+  );
+}
+
+/** The ball that an intent is about. */
+const ABOUT: Record<string, string> = {
+  ball: "Ball that is to be placed",
+  snooker: "Ball to be hidden",
+  free: "Ball to be set free",
+  cannon: "Ball to be touched on the way",
+};
+
+type BallProps = {
+  target: Target;
+  balls: Record<string, string>;
+  words: Words;
+  set: (change: Partial<Target>) => void;
+};
+
+function TargetBall({ target, balls, words, set }: BallProps) {
+  const label = ABOUT[target.kind];
+  if (!label) return null;
+  return (
+    <>
+      <Choose
+        label={label}
+        words={balls}
+        value={target.ball}
+        none="which ball?"
+        onPick={(ball) => set({ ball })}
+      />
+      {target.kind === "cannon" && (
         <Choose
-          label={target.kind === "ball" ? "Ball that is to be placed" : "Ball to be hidden"}
-          words={balls}
-          value={target.ball}
-          none="which ball?"
-          onPick={(ball) => set({ ball })}
+          label="Side of the ball that is touched"
+          words={plainWords(words.hit_sides)}
+          value={target.side}
+          none="either side"
+          onPick={(side) => set({ side: side as Target["side"] })}
         />
       )}
-      <p>{[toDo(shot, units), rails].filter(Boolean).join("; ")}</p>
+    </>
+  );
+}
+
+type SecondProps = { number: number; shot: Shot; balls: Record<string, string>; words: Words };
+
+/** What the shot is meant to do besides: hide a ball, set one free, touch one. */
+export function SecondIntent({ number, shot, balls, words }: SecondProps) {
+  const { second } = shot.plan;
+  const kinds = Object.fromEntries(
+    ["snooker", "free", "cannon"].map((kind) => [kind, words.targets[kind] ?? kind]),
+  );
+  const set = (change: Partial<Target>) => act.setPlan(number, { second: { ...second, ...change } });
+  return (
+    <div className="text-sm">
+      <Choose
+        label="What the shot is meant to do besides"
+        words={kinds}
+        value={second.kind === "unset" ? null : second.kind}
+        none="–"
+        onPick={(code) => act.setPlan(number, { second: make((code ?? "unset") as Target["kind"]) })}
+      />
+      <TargetBall target={second} balls={balls} words={words} set={set} />
     </div>
   );
 }

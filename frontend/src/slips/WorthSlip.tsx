@@ -7,7 +7,7 @@ import { degrees, chance, type Units } from "../units/units";
 import * as act from "../rack/actions";
 import { asOneStep, useDesk } from "../rack/deskStore";
 import { theBall } from "../table/colours";
-import { Misses } from "./Misses";
+import { Misses, Second } from "./Misses";
 import { Others } from "../parts/Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "../parts/fields";
 import { TypedArea, TypedInput } from "../keeping/typed";
@@ -40,6 +40,7 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
   return (
     <div>
       <Misses review={review} shot={shot} found={found} units={units} />
+      <Second review={review} units={units} />
       <Left review={review} words={words} shooter={shot.shooter} />
       <div className="rule mt-1 border-t pt-1">
         {worth && worth.before !== null ? (

@@ -50,8 +50,42 @@ SHOT_KINDS: Words = {
     "kick": "Kick",
     "combination": "Combination",
     "carom": "Carom",
+    "kiss": "Kiss-in",
+    "jump": "Jump",
+    "swerve": "Swerve or massé",
     "push-out": "Push-out",
+    "foul": "Deliberate foul",
 }
+
+MIXED_KINDS: Words = {kind: SHOT_KINDS[kind] for kind in ("bank", "kick", "combination", "carom", "kiss")}
+"""Kinds that a shot of another kind may be as well: a bank of a combination, a kick into a carom."""
+
+AIDS: Words = {
+    "rest": "With the rest",
+    "extension": "With an extension",
+    "stretched": "Stretched",
+    "other-hand": "With the other hand",
+    "over-ball": "Bridge over a ball",
+    "on-rail": "Cue ball on the rail",
+    "frozen-rail": "Cue ball frozen to the rail",
+    "one-foot": "One foot down",
+}
+"""Circumstances of a stroke that make it harder."""
+
+HIT_SIDES: Words = {"left": "Left of the ball", "right": "Right of the ball"}
+"""Where the cue ball passes the ball it hits, seen from the cue ball."""
+
+SEEN_TIPS: Words = {"left": "Left", "right": "Right", "high": "High", "low": "Low", "as-meant": "As meant"}
+
+SEEN_CONTACTS: Words = {"thick": "Thick", "thin": "Thin", "as-meant": "As meant"}
+
+SEEN_FAULTS: Words = {
+    "jaw": "Off a jaw",
+    "bridge-moved": "Bridge moved",
+    "steering": "Steering",
+    "body-up": "Body up",
+}
+"""What can be observed of a stroke on playback."""
 
 BREAK_HITS: Words = {
     "full": "Full",
@@ -84,6 +118,8 @@ TARGETS: Words = {
     "avoid": "Out of a zone",
     "ball": "A place for a ball",
     "snooker": "A snooker",
+    "free": "A ball set free",
+    "cannon": "Contact with another ball",
 }
 """What a plan may mean for where the cue ball, or a ball, ends."""
 
@@ -99,6 +135,7 @@ OPTION_KINDS: Words = {
     "combination": "Combination",
     "carom": "Carom",
     "kick": "Kick",
+    "kiss": "Kiss-in",
     "jump": "Jump",
     "swerve": "Swerve",
     "push-out": "Push-out",

@@ -27,6 +27,7 @@ from aretane.core.geometry import Point
 from aretane.core.limits import LATEST, LONGEST_LABEL, LONGEST_SAID, LONGEST_TEXT, LONGEST_TITLE
 from aretane.core.log.shot import (
     Judgement,
+    Observed,
     Plan,
     Position,
     Result,
@@ -99,6 +100,12 @@ Reasoned = Annotated[str, Field(min_length=1, max_length=LONGEST_SAID), AfterVal
 Title = Annotated[str, Field(min_length=1, max_length=LONGEST_TITLE), AfterValidator(_said)]
 
 ShotKind = Annotated[str, Code(v.SHOT_KINDS, "kind of shot")]
+MixedKind = Annotated[str, Code(v.MIXED_KINDS, "kind to be mixed with another")]
+Aid = Annotated[str, Code(v.AIDS, "circumstance of a stroke")]
+HitSide = Annotated[Literal["left", "right"], Code(v.HIT_SIDES, "side of a ball")]
+SeenTip = Annotated[str, Code(v.SEEN_TIPS, "place of the tip")]
+SeenContact = Annotated[str, Code(v.SEEN_CONTACTS, "contact")]
+SeenFault = Annotated[str, Code(v.SEEN_FAULTS, "fault of a stroke")]
 BreakHit = Annotated[str, Code(v.BREAK_HITS, "way to hit the ball on a break")]
 PocketPart = Annotated[str, Code(v.POCKET_PARTS, "part of the pocket")]
 Choice = Annotated[str, Code(v.CHOICES, "choice")]
@@ -169,14 +176,17 @@ class TargetShape(Shape):
 
     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
-    `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies.
+    `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies,
+    `ball` set `free`, a `cannon` on the `side` of `ball`.
     """
 
     kind: TargetKind = "unset"
     a: Place | None = None
     b: Place | None = None
-    side: Literal["left", "right"] | None = Field(default=None, description="of the line, for `side`")
-    ball: Ball | None = Field(default=None, description="the object ball of `ball` and `snooker`")
+    side: Literal["left", "right"] | None = Field(
+        default=None, description="of the line, for `side`; of the ball, for `cannon`"
+    )
+    ball: Ball | None = Field(default=None, description="the object ball meant")
 
     @model_validator(mode="after")
     def _places_fit_kind(self) -> "TargetShape":
@@ -185,9 +195,9 @@ class TargetShape(Shape):
         if given not in allowed or (given == 1 and self.a is None):
             wants = " or ".join(("no place", "the place a", "the places a and b")[one] for one in allowed)
             raise ValueError(f"a target of kind {self.kind!r} takes {wants}")
-        if self.side is not None and self.kind != "side":
+        if self.side is not None and self.kind not in ("side", "cannon"):
             raise ValueError(f"a target of kind {self.kind!r} takes no side")
-        if self.ball is not None and self.kind not in ("ball", "snooker"):
+        if self.ball is not None and self.kind not in ("ball", "snooker", "free", "cannon"):
             raise ValueError(f"a target of kind {self.kind!r} takes no ball")
         return self
 
@@ -237,9 +247,17 @@ class PlanShape(Shape):
     choice: Choice = "attack"
     reason: Reason | None = None
     intent: Intent | None = None
+    also: list[MixedKind] = Field(default_factory=list, max_length=3, description="kinds it is as well")
     tip: TipShape | None = None
     speed: float | None = Field(default=None, gt=0, le=15, description="m/s at the cue ball")
+    elevation: float | None = Field(default=None, ge=0, le=80, description="degrees, of the cue")
+    fullness: float | None = Field(
+        default=None, ge=0, le=1, description="of the hit meant: 1 full, 0 a graze"
+    )
+    hit_side: HitSide | None = None
+    aids: list[Aid] = Field(default_factory=list, max_length=8, description="circumstances of the stroke")
     target: TargetShape = Field(default_factory=TargetShape)
+    second: TargetShape = Field(default_factory=TargetShape, description="what it is meant to do besides")
     via: list[Place] = Field(default_factory=list, max_length=6, description="planned cushion places")
     better_error: BetterError | None = None
     next_ball: Ball | None = None
@@ -267,6 +285,15 @@ class RuledShape(Shape):
     winner: Label | None = None
 
 
+class ObservedShape(Shape):
+    """What was seen of the stroke on playback: where the tip struck and how the ball was hit, against the
+    plan, and faults."""
+
+    tip: list[SeenTip] = Field(default_factory=list, max_length=2)
+    contact: SeenContact | None = None
+    faults: list[SeenFault] = Field(default_factory=list, max_length=4)
+
+
 class ResultShape(Shape):
     """What happened. `moved` places object balls that ended elsewhere, and balls spotted again."""
 
@@ -285,6 +312,7 @@ class ResultShape(Shape):
         default=None, ge=0, le=21, description="object balls the break brought past the head string"
     )
     ruled: RuledShape | None = None
+    observed: ObservedShape | None = None
 
 
 class AdvisedShape(Shape):
@@ -424,7 +452,7 @@ def to_core(shot: ShotShape) -> Shot:
 
 
 def _plan(plan: PlanShape) -> Plan:
-    target, visit = plan.target, plan.visit
+    visit = plan.visit
     return Plan(
         ball=plan.ball,
         pocket=plan.pocket,
@@ -432,9 +460,15 @@ def _plan(plan: PlanShape) -> Plan:
         kind=plan.kind,
         choice=plan.choice,
         reason=plan.reason,
+        also=tuple(plan.also),
         tip=None if plan.tip is None else Tip(plan.tip.side, plan.tip.height),
         speed=plan.speed,
-        target=Target(target.kind, _maybe(target.a), _maybe(target.b), target.side, target.ball),
+        elevation=None if plan.elevation is None else radians(plan.elevation),
+        fullness=plan.fullness,
+        hit_side=plan.hit_side,
+        aids=tuple(plan.aids),
+        target=_target(plan.target),
+        second=_target(plan.second),
         via=tuple(point(place) for place in plan.via),
         better_error=plan.better_error,
         next_ball=plan.next_ball,
@@ -445,6 +479,10 @@ def _plan(plan: PlanShape) -> Plan:
     )
 
 
+def _target(target: TargetShape) -> Target:
+    return Target(target.kind, _maybe(target.a), _maybe(target.b), target.side, target.ball)
+
+
 def _visit(visit: VisitPlanShape) -> VisitPlan:
     return VisitPlan(
         tuple(visit.order), visit.key_ball, visit.break_ball, tuple(visit.problems), tuple(visit.insurance)
@@ -452,7 +490,7 @@ def _visit(visit: VisitPlanShape) -> VisitPlan:
 
 
 def _result(result: ResultShape) -> Result:
-    ruled = result.ruled
+    ruled, seen = result.ruled, result.observed
     return Result(
         potted=tuple((fallen.ball, fallen.pocket) for fallen in result.potted),
         off_table=tuple(result.off_table),
@@ -465,4 +503,5 @@ def _result(result: ResultShape) -> Result:
         break_rails=result.break_rails,
         break_over=result.break_over,
         ruled=None if ruled is None else Ruled(ruled.reason, ruled.next, ruled.winner),
+        observed=None if seen is None else Observed(tuple(seen.tip), seen.contact, tuple(seen.faults)),
     )

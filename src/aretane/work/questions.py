@@ -38,7 +38,11 @@ def _asked(scene: Scene, step: Step) -> Asked:
         )  # fmt: skip
     except NoRun as reason:
         return Asked(None, plan, visit, "", str(reason))
-    struck = (plan.ball, plan.pocket, plan.part, plan.kind, plan.choice, plan.tip, plan.speed)
+    struck = (
+        plan.ball, plan.pocket, plan.part, plan.kind, plan.also, plan.choice, plan.tip, plan.speed,
+        plan.elevation, plan.aids, plan.target, plan.via, plan.next_ball, plan.next_pocket,
+        plan.wanted_angle,
+    )  # fmt: skip
     content = hashlib.sha256(repr((MODEL, asked, struck)).encode()).hexdigest()
     return Asked(asked, plan, visit, content, "")
 

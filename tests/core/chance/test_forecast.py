@@ -36,7 +36,7 @@ def test_a_planned_strike_pots_its_ball_and_scatters_about_its_path() -> None:
     assert end is not None
     near = sorted(end.distance(place) for place in found.ends)
     assert near[len(near) // 2] < 0.35
-    assert found.in_window is not None and 0 <= (found.in_window.value or 0) <= (found.pot.value or 0)
+    assert found.in_place is not None and 0 <= (found.in_place.value or 0) <= (found.pot.value or 0)
 
 
 def test_the_natural_paths_leave_the_contact_apart() -> None:
@@ -61,7 +61,7 @@ def test_stun_arrives_without_spin() -> None:
 def test_what_is_not_said_is_assumed_and_told() -> None:
     found = forecast(POOL, LAYOUT, plan(speed=None, tip=None), STRONG)
     assert found is not None and found.assumed == ("speed", "tip")
-    assert 0.8 <= found.strike.speed <= 6.0 and found.in_window is None
+    assert 0.8 <= found.strike.speed <= 6.0 and found.in_place is None
 
 
 def test_a_plan_without_ball_or_pocket_is_not_played() -> None:

@@ -5,16 +5,20 @@ from math import pi
 from typing import Literal
 
 from ..equipment.layout import Layout
-from ..equipment.table import Table
+from ..equipment.table import POCKETS, Table
 from ..geometry import Interval, Point, safe_asin, subtract, unit
 from ..log.shot import Target
 from ..tolerances import ANGLE_OFF, ON_TARGET_POINT, ON_TARGET_WINDOW
 from ..vocabulary import CUE
 from .aim import Aim
-from .pocket_window import blocked_by
+from .pocket_window import blocked_by, pocket_window
 from .position import Miss
 
-Measured = Literal["place", "line", "side", "angle", "zone", "ball", "hidden"]
+Measured = Literal["place", "line", "side", "angle", "zone", "ball", "hidden", "free", "contact"]
+OPEN = 0.5
+"""Share of a pocket's window from which a ball counts as free (common practice: half a pocket)."""
+STILL = 0.002
+"""m that a ball may be off in the log and has not been touched (our choice)."""
 HIDDEN = 0.999
 """Share of a ball that must be hidden for a snooker: no direct path is left, to rounding."""
 
@@ -37,13 +41,14 @@ class Fit:
 
 
 def fit(
-    table: Table, target: Target, left: Layout, missed: Miss | None, leave: Aim | None, wanted: float | None
-) -> Fit | None:
+    table: Table, target: Target, left: Layout, missed: Miss | None, leave: Aim | None,
+    wanted: float | None, before: Layout | None = None,
+) -> Fit | None:  # fmt: skip
     """Compare what came with what was meant; None where nothing was meant, or it cannot be known.
 
     `left` is the layout after the shot, `missed` the miss of a planned place, `leave` the next pot as it
-    lies, in the pocket meant, `wanted` (rad) the size of cut wanted on it. A `route` cannot be known from
-    places alone.
+    lies, in the pocket meant, `wanted` (rad) the size of cut wanted on it, `before` the layout before the
+    shot. A `route` cannot be known from places alone.
     """
     cue, width = left.cue, 2 * table.ball_radius
     if target.kind in ("point", "window", "either") and missed is not None:
@@ -55,6 +60,13 @@ def fit(
             return None
         off = place.distance(target.a)
         return Fit("ball", off / width <= ON_TARGET_POINT, off, target.a)
+    if target.kind == "free" and target.ball is not None and target.ball in left:
+        windows = (pocket_window(table, left, target.ball, table.pockets[pocket]) for pocket in POCKETS)
+        share = max(window.open_share for window in windows)
+        return Fit("free", share >= OPEN, hidden=1.0 - share)
+    if target.kind == "cannon" and target.ball is not None and before is not None:
+        was, now = before.get(target.ball), left.get(target.ball)
+        return None if was is None else Fit("contact", now is None or was.distance(now) > STILL)
     if cue is None:
         return None
     if target.kind == "avoid" and target.a is not None and target.b is not None:

@@ -20,13 +20,17 @@ from ..skill.model import Skill
 from ..skill.scatter import even_errors, scatter
 from ..vocabulary import SHOT_KINDS, ball_words, pocket_words
 from .direct import PARTS, rows, usual_speed
+from .intents import met, off_of
 from .made import Task, Way, made
+from .meeting import RAISED, Sought, meeting
 from .natural import natural_path
 from .search import chance_of
 
 SAMPLES = 400
 """Strikes played out for the range of ends; the chances of it carry intervals."""
-WAYS: tuple[Way, ...] = ("direct", "bank", "combination", "carom", "kick")
+WAYS: tuple[Way, ...] = (
+    "direct", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve",
+)  # fmt: skip
 """Kinds of shot that are played out; each is a way of potting of the same name."""
 
 
@@ -41,8 +45,9 @@ class Forecast:
     strike and motion: without error. assumed: what the plan left open ("speed", "tip") and was filled in.
     stun, rolling: the cue ball's paths after a contact without spin and after a rolling one. ends: cue-ball
     places after strikes with the player's errors; potted: which of them potted the ball. pot, scratch,
-    in_window: shares of all strikes, with intervals; in_window counts pots that end in the planned place,
-    None without a place. railed: the bridge hand is on the rail, so its errors are used.
+    in_place: shares of all strikes, with intervals; in_place counts pots that meet the intent, None where
+    none can be measured. railed: the bridge hand is on the rail, so its errors are used. short: metres by
+    which the best strike found misses the intent, None where it is met or nothing was looked for.
     """
 
     strike: Strike
@@ -54,8 +59,9 @@ class Forecast:
     potted: tuple[bool, ...]
     pot: Proportion
     scratch: Proportion
-    in_window: Proportion | None
+    in_place: Proportion | None
     railed: bool
+    short: float | None = None
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -72,6 +78,7 @@ class Meant:
     task: Task
     assumed: tuple[str, ...]
     railed: bool
+    short: float | None = None
 
     def scattered(self, samples: int, physics: Physics) -> np.ndarray:
         """The strike as rows (samples, 5) with the player's errors, spread evenly."""
@@ -91,18 +98,29 @@ def meant_by(
     if plan.ball is None or plan.pocket is None or way is None or plan.ball not in layout:
         return None
     at = ready(table, layout, physics)
-    task = Task(plan.ball, plan.pocket, way)
-    wanted, assumed = _strike_of(at, table, layout, plan)
-    how = circumstances(table, layout, wanted)
-    skill = skill.under(how)
-    found = chance_of(at, task, wanted, skill, part=PARTS.get(plan.part, 0.0) if way == "direct" else 0.0)
-    if found.value == 0.0:
+    task = Task(plan.ball, plan.pocket, way, plan.also)
+    wanted, assumed = _strike_of(at, table, layout, plan, way)
+    own = skill.under(circumstances(table, layout, wanted, plan.aids))
+    off = off_of(table, plan) if assumed else None
+    if off is not None:
+        rails = len(plan.via) or None
+        near = table.ball_radius
+        sought = Sought(at, table, layout, task, plan, own, physics, off, near, rails)
+        found = meeting(sought)
+        strike = None if found is None else found.strike
+        short = None if found is None or found.off <= near else found.off
+    else:
+        part = PARTS.get(plan.part, 0.0) if way == "direct" else 0.0
+        chance = chance_of(at, task, wanted, own, part=part)
+        strike, short = (None if chance.value == 0.0 else chance.strike), None
+    if strike is None:
+        how = "at any speed and tip" if off is not None else f"at {wanted.speed:.1f} m/s with this tip"
         raise NoAim(
             f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} "
-            f"({SHOT_KINDS[way].lower()}) at {wanted.speed:.1f} m/s with this tip; "
-            "try another speed, tip or pocket"
+            f"({SHOT_KINDS[way].lower()}) {how}: a ball is misplaced, or it went in another way"
         )
-    return Meant(at, found.strike, skill, task, assumed, how.railed)
+    how_struck = circumstances(table, layout, strike, plan.aids)
+    return Meant(at, strike, skill.under(how_struck), task, assumed, how_struck.railed, short)
 
 
 def forecast(
@@ -117,12 +135,7 @@ def forecast(
     cue = ends.fates[:, 0]
     places = [Point(float(x), float(y)) for x, y in ends.places[:, 0]]
     stays = [place for place, fate in zip(places, cue, strict=True) if fate == -1]
-    in_target = np.array(
-        [
-            fate == -1 and on_target(plan.target, place, table)
-            for place, fate in zip(places, cue, strict=True)
-        ]
-    )
+    in_place = met(table, plan, ends, good)
     return Forecast(
         strike=meant.strike,
         motion=play(table, layout, meant.strike, physics),
@@ -133,12 +146,15 @@ def forecast(
         potted=tuple(bool(hit) for hit, fate in zip(good, cue, strict=True) if fate == -1),
         pot=wilson(int(good.sum()), SAMPLES),
         scratch=wilson(int((cue != -1).sum()), SAMPLES),
-        in_window=None if plan.target.middle is None else wilson(int((good & in_target).sum()), SAMPLES),
+        in_place=None if in_place is None else wilson(int(in_place.sum()), SAMPLES),
         railed=meant.railed,
+        short=meant.short,
     )
 
 
-def _strike_of(at: Ready, table: Table, layout: Layout, plan: Plan) -> tuple[Strike, tuple[str, ...]]:
+def _strike_of(
+    at: Ready, table: Table, layout: Layout, plan: Plan, way: Way
+) -> tuple[Strike, tuple[str, ...]]:
     """The plan's strike without its aim, and what had to be assumed."""
     assert plan.ball is not None and plan.pocket is not None
     assumed = []
@@ -151,7 +167,11 @@ def _strike_of(at: Ready, table: Table, layout: Layout, plan: Plan) -> tuple[Str
     if plan.tip is None:
         assumed.append("tip")
     side, height = (plan.tip.side, plan.tip.height) if plan.tip else (0.0, 0.0)
-    return Strike(speed, 0.0, side, height), tuple(assumed)
+    elevation = plan.elevation
+    if elevation is None and way in RAISED:
+        assumed.append("elevation")
+        elevation = RAISED[way][0]
+    return Strike(speed, 0.0, side, height, elevation or 0.0), tuple(assumed)
 
 
 def on_target(target: Target, place: Point, table: Table) -> bool:

@@ -1,4 +1,4 @@
-"""What counts as making a shot: direct, bank, combination, carom, kick."""
+"""What counts as making a shot: direct, bank, combination, carom, kick, kiss, and mixtures of them."""
 
 from dataclasses import dataclass
 from typing import Literal
@@ -9,39 +9,53 @@ from numpy.typing import NDArray
 from ..equipment.table import POCKETS, PocketName
 from ..motion.play import Ends
 
-Way = Literal["any", "direct", "bank", "combination", "carom", "kick"]
+Way = Literal["any", "direct", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve"]
 
 
 @dataclass(frozen=True, slots=True)
 class Task:
     """A ball to be potted in a pocket, and how.
 
-    `direct`: hit first, no bank on the way, by the cue ball. `bank`: hit first, over at
-    least one cushion. `combination`: another ball is met first and the potted ball is sent by an object
-    ball. `carom`: another ball is met first, and the cue ball sends the ball. `kick`: the cue ball meets a
-    cushion first. `any`: however it falls.
+    `direct`: hit first, no bank on the way, by the cue ball; `jump` and `swerve` too, with a raised cue.
+    `bank`: hit first, over at least one cushion. `combination`: another ball is met first and the potted
+    ball is sent by an object ball. `carom`: another ball is met first, and the cue ball sends the ball.
+    `kiss`: hit first, and off another ball into the pocket. `kick`: the cue ball meets a cushion first.
+    `any`: however it falls. `also`: ways that it is made in as well, as a bank of a combination.
     """
 
     ball: str
     pocket: PocketName
     way: Way = "any"
+    also: tuple[str, ...] = ()
+
+    @property
+    def ways(self) -> frozenset[str]:
+        """All ways it has to be made in."""
+        return frozenset((self.way, *self.also))
 
 
 def made(task: Task, ends: Ends) -> NDArray[np.bool_]:
     """Which of the shots (k,) did it. A glancing cushion (under 20 degrees) makes no bank."""
     target = ends.names.index(task.ball)
     down = ends.fates[:, target] == POCKETS.index(task.pocket)
+    ways = task.ways - {"any"}
+    if not ways:
+        return np.asarray(down)
     first, by = ends.first_hit == target, ends.hit_by[:, target]
-    if task.way == "direct":
-        return np.asarray(
-            down & first & (ends.rails_before == 0) & (by == 0) & (ends.banks[:, target] == 0)
-        )
-    if task.way == "bank":
-        return np.asarray(down & first & (ends.banks[:, target] > 0))
-    if task.way == "combination":
-        return np.asarray(down & ~first & (by > 0))
-    if task.way == "carom":
-        return np.asarray(down & ~first & (by == 0))
-    if task.way == "kick":
-        return np.asarray(down & (ends.rails_before > 0))
+    if "combination" in ways:
+        down = down & ~first & (by > 0)
+    elif "carom" in ways:
+        down = down & ~first & (by == 0)
+    elif "kiss" in ways:
+        down = down & first & (by > 0)
+    elif "bank" in ways:
+        down = down & (first | ("kick" in ways))
+    elif "kick" not in ways:
+        down = down & first & (by == 0) & (ends.banks[:, target] == 0)
+    if "bank" in ways:
+        down = down & (ends.banks[:, target] > 0)
+    if "kick" in ways:
+        down = down & (ends.rails_before > 0)
+    elif ways & {"direct", "jump", "swerve"}:
+        down = down & (ends.rails_before == 0)
     return np.asarray(down)

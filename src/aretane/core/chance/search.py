@@ -21,6 +21,8 @@ MOST_COARSE = 2400
 ACROSS_A_BALL = 161
 """Aims of the first look over the width of a ball, as seen from the cue ball."""
 CLOSE_LOOK = 81
+SWERVING = radians(25.0)
+"""How far to either side of the ball a cue ball that swerves starts off."""
 SAMPLES = 96
 KEPT = 3
 
@@ -94,16 +96,20 @@ def _rows(strike: Strike, aims: Array) -> Array:
 def first_look(at: Ready, task: Task) -> Array:
     """Aims worth trying, rising: where the cue ball meets a ball that can do it, or all round for a
     kick."""
-    if task.way in ("kick", "any"):
+    if task.way == "any" or "kick" in task.ways:
         return np.arange(-pi, pi, 2 * pi / MOST_COARSE)
     first: Iterable[str] = (task.ball,)
     across = ACROSS_A_BALL
-    if task.way in ("combination", "carom"):
+    if task.ways & {"combination", "carom"}:
         first = [name for name in at.names[1:] if name != task.ball]
         across *= 4  # two balls in a row leave far less room
+    elif "kiss" in task.ways:
+        across *= 2
     aims = []
     for ball in first:
         centre, half = cone(at, ball)
+        if task.way == "swerve":  # it starts off beside the ball
+            half, across = SWERVING, ACROSS_A_BALL * 2
         aims.append(centre + np.linspace(-half, half, across))
     if not aims:
         return np.empty(0)

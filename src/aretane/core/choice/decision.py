@@ -29,7 +29,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
 
-MODEL = 9
+MODEL = 10
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -139,6 +139,10 @@ def decision(
     )  # fmt: skip
 
 
+GIVEN: dict[str, Kind] = {"push-out": "push-out", "foul": "foul"}
+"""Kinds of shots that give up the table whatever their plan says of attack and safety."""
+
+
 def _which(found: Choices, draft: Draft, plan: Plan) -> int | None:
     """Which option the choice made is: where its plan leaves the route open, the best of that pot."""
     if draft.kind == "pot" and plan.speed is None:
@@ -151,16 +155,17 @@ def _made(
 ) -> tuple[Draft | None, How | None, str]:
     """The choice made as an option, how it is known, or why it is not."""
     asked, plan, cue = question.asked, question.plan, question.asked.layout.cue
-    if plan.kind == "push-out" or plan.choice == "safety":
+    given = GIVEN.get(plan.kind)
+    if given is not None or plan.choice == "safety":
         if question.seen is None or cue is None:
             return None, None, "what came is not logged: a safety is valued by the strike that explains it"
-        if plan.kind != "push-out" and not question.seen.moved and not question.seen.potted:
+        if given is None and not question.seen.moved and not question.seen.potted:
             return None, None, "no ball was moved: what was meant cannot be read off that"
         struck = safety_played(at, question.seen, asked.physics, plan.ball)
         if struck is None:
             return None, None, "no strike was found that explains where the balls ended"
-        if plan.kind == "push-out":
-            return Draft("push-out", None, cue, struck), "struck", ""
+        if given is not None:
+            return Draft(given, None, cue, struck), "struck", ""
         rows = near(at, struck, asked.skill, asked.physics)
         if says_what(plan):
             return Draft("safety", None, cue, safety_meant(at, plan, rows, asked.physics)), "meant", ""

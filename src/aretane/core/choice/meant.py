@@ -26,6 +26,7 @@ from .option import Draft, Kind
 
 KINDS: dict[str, Kind] = {
     "direct": "pot", "bank": "bank", "kick": "kick", "combination": "combination", "carom": "carom",
+    "kiss": "kiss", "jump": "jump", "swerve": "swerve",
 }  # fmt: skip
 """Kinds of option by the kind of shot planned."""
 USUAL_SPEED = 1.5

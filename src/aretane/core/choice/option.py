@@ -12,8 +12,9 @@ from ..motion.play import Motion
 from ..motion.strike import Strike
 
 Kind = Literal[
-    "pot", "two-way", "safety", "bank", "combination", "carom", "kick", "jump", "swerve", "push-out", "foul"
-]
+    "pot", "two-way", "safety", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve",
+    "push-out", "foul",
+]  # fmt: skip
 CLOSE = 1.645
 """Standard errors inside which two values are too close to call."""
 ALONE = 0.5

@@ -25,6 +25,8 @@ TargetKind = Literal[
     "avoid",
     "ball",
     "snooker",
+    "free",
+    "cannon",
 ]
 Side = Literal["left", "right"]
 
@@ -37,7 +39,8 @@ class Target:
     `a` to `b`. `line`: on the line of the next shot. `side`: on that `side` of it, looking at the pocket.
     `either`: at `a` or at `b`. `angle`: with the cut wanted on the next ball. `route`: the cue ball goes
     between `a` and `b`. `avoid`: anywhere but in the circle round `a` through `b`. `ball`: the object ball
-    `ball` ends at `a`. `snooker`: the cue ball ends where `ball` cannot be hit directly.
+    `ball` ends at `a`. `snooker`: the cue ball ends where `ball` cannot be hit directly. `free`: `ball` has
+    an open way to a pocket. `cannon`: the cue ball hits `ball` on the way, on its `side`.
     """
 
     kind: TargetKind = "unset"
@@ -92,10 +95,22 @@ class Plan:
     kind: str = "direct"
     choice: str = "attack"
     reason: str | None = None
+    also: tuple[str, ...] = ()
+    """Kinds that the shot is as well, as a bank of a combination."""
     tip: Tip | None = None
     speed: float | None = None
     """m/s at the cue ball."""
+    elevation: float | None = None
+    """rad, of the cue; None: level, or not said for a shot that needs it raised."""
+    fullness: float | None = None
+    """Fullness of the hit meant: 1 full, 0 a graze."""
+    hit_side: Side | None = None
+    """The side of the ball on which the cue ball is meant to pass."""
+    aids: tuple[str, ...] = ()
+    """Circumstances of the stroke, as `vocabulary.AIDS`."""
     target: Target = field(default_factory=Target)
+    second: Target = field(default_factory=Target)
+    """What the shot is meant to do besides."""
     via: tuple[Point, ...] = ()
     """Cushion places the planned cue-ball path touches, in order."""
     better_error: str | None = None
@@ -115,6 +130,16 @@ class Ruled:
     reason: str
     next: str | None = None
     winner: str | None = None
+
+
+@dataclass(frozen=True, slots=True)
+class Observed:
+    """What was seen of the stroke on playback; None means not seen."""
+
+    tip: tuple[str, ...] = ()
+    """Where the tip really struck, against the plan: as `vocabulary.SEEN_TIPS`."""
+    contact: str | None = None
+    faults: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -138,6 +163,7 @@ class Result:
     break_over: int | None = None
     """Object balls the break brought past the head string."""
     ruled: Ruled | None = None
+    observed: "Observed | None" = None
 
     @property
     def down(self) -> tuple[str, ...]:

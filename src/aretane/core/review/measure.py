@@ -11,7 +11,7 @@ from ..chance.direct import PARTS, Struck, likeliest, pot, pots
 from ..equipment.layout import Layout
 from ..equipment.table import Table
 from ..geometry import Point
-from ..log.shot import Plan, Rack
+from ..log.shot import Plan, Rack, Target
 from ..motion.physics import Physics
 from ..motion.play import STANDARD
 from ..rules import Rules
@@ -52,6 +52,8 @@ class Measures:
     came: Fit | None
     leave: Leave | None
     proposal: Proposal | None
+    second: Fit | None
+    """How the result fits what the shot was meant to do besides."""
 
 
 def played_next(rack: Rack, steps: Sequence[Step], index: int) -> str | None:
@@ -88,8 +90,9 @@ def measure(
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
     left = _leave(table, rules, step, skill_of, physics, played)
-    came = _fit(table, step, missed, left)
-    return Measures(aim, found, arrival, missed, came, left, _propose(table, step, left, came))
+    came = _fit(table, step, plan.target, missed, left)
+    second = _fit(table, step, plan.second, None, left)
+    return Measures(aim, found, arrival, missed, came, left, _propose(table, step, left, came), second)
 
 
 def struck_as(plan: Plan) -> Struck:
@@ -151,12 +154,12 @@ def _from_planned_place(plan: Plan, left: Layout) -> Layout | None:
     return None if place is None else left.changed({CUE: place})
 
 
-def _fit(table: Table, step: Step, missed: Miss | None, left: Leave | None) -> Fit | None:
-    """How what came fits what was meant."""
+def _fit(table: Table, step: Step, target: Target, missed: Miss | None, left: Leave | None) -> Fit | None:
+    """How the result fits an intent."""
     if step.after is None:
         return None
-    plan = step.shot.plan
-    return fit(table, plan.target, step.after, missed, left.same if left else None, plan.wanted_angle)
+    wanted, same = step.shot.plan.wanted_angle, left.same if left else None
+    return fit(table, target, step.after, missed, same, wanted, step.before)
 
 
 def _propose(table: Table, step: Step, left: Leave | None, came: Fit | None) -> Proposal | None:
@@ -164,6 +167,6 @@ def _propose(table: Table, step: Step, left: Leave | None, came: Fit | None) -> 
     ruling, plan = step.ruling, step.shot.plan
     if left is None or ruling is None or not ruling.keeps_table or step.next_state.over:
         return None
-    if plan.kind in ("break", "push-out") or plan.choice == "safety":
+    if plan.kind in ("break", "push-out", "foul") or plan.choice == "safety":
         return None
     return propose(left.best, left.same, left.planned, left.angle, came, 2 * table.ball_radius)

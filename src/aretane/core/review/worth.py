@@ -148,7 +148,7 @@ def turning(steps: Sequence[Step], found: Sequence[Worth | None], most: int = 3)
 
 
 def _given_up(step: Step) -> bool:
-    return step.shot.plan.choice == "safety" or step.shot.plan.kind == "push-out"
+    return step.shot.plan.choice == "safety" or step.shot.plan.kind in ("push-out", "foul")
 
 
 def _turn(steps: Sequence[Step], found: Sequence[Worth | None], k: int, worth: Worth) -> Turn:

@@ -17,7 +17,7 @@ from .maps import TOUCHED, Kept, PlannedShot
 from .run import Run
 
 SAMPLES = 400
-MODEL = 2
+MODEL = 3
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
@@ -72,8 +72,8 @@ class NotValued(ValueError):
 def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tuple[str, ...]]:
     if plan.choice == "safety":
         raise NotValued("a safety: its worth is the chance it leaves, which is not worked out yet")
-    if plan.kind in ("break", "push-out"):
-        raise NotValued("breaks and push-outs are not valued yet")
+    if plan.kind in ("break", "push-out", "foul"):
+        raise NotValued("breaks, push-outs and deliberate fouls are not valued here")
     way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
     if way is None and plan.ball is not None and plan.pocket is not None:
         raise NotValued(f"what follows {ball_words(plan.ball)} was not searched")
@@ -102,8 +102,8 @@ def completed(run: Run, asked: Question, plan: Plan) -> tuple[Plan, tuple[str, .
     """
     left_open = tuple(name for name, said in (("speed", plan.speed), ("tip", plan.tip)) if said is None)
     way = next((way for way in run.ways(run.start) if way.ball == plan.ball), None)
-    if not left_open or way is None or plan.kind != "direct":
-        return plan, left_open
+    if not left_open or way is None or plan.kind != "direct" or plan.target.kind not in ("unset", "none"):
+        return plan, left_open  # what is left open is found so that the plan is met
     balls = asked.layout.objects
     shot = run.maker.outlook(asked.layout, balls, [way], valuing=1, pocket=plan.pocket).shot
     if shot is None:

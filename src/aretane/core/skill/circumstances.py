@@ -14,9 +14,16 @@ def near_rail(table: Table) -> float:
     return ON_RAIL * 2 * table.ball_radius + table.cue_ball_radius
 
 
-def circumstances(table: Table, layout: Layout, strike: Strike) -> Circumstances:
-    """What can be read off the table: the cue ball near the cushion behind it, side, a raised cue."""
+def circumstances(
+    table: Table, layout: Layout, strike: Strike, aids: tuple[str, ...] = ()
+) -> Circumstances:
+    """The circumstances of a strike: `aids` as the reviewer said them, and what can be read off the table.
+
+    That is the cue ball near a cushion, side, and a raised cue.
+    """
     cue = layout.cue
     assert cue is not None
     edges = min(cue.x, table.length - cue.x, cue.y, table.width - cue.y)
-    return Circumstances(railed=edges < near_rail(table), elevation=strike.elevation, side=strike.side)
+    return Circumstances(
+        aids, railed=edges < near_rail(table), elevation=strike.elevation, side=strike.side
+    )

@@ -1,15 +1,18 @@
 """A player's execution errors, and how circumstances widen them."""
 
 from dataclasses import dataclass, replace
-from math import hypot, pi
+from math import hypot, pi, prod
 
 
 @dataclass(frozen=True, slots=True)
 class Circumstances:
-    """What makes a strike harder. `elevation` rad; `side` the tip's sideways offset in ball radii."""
+    """What makes a strike harder.
 
-    stretched: bool = False
-    rest: bool = False
+    aids: codes of `vocabulary.AIDS`, as the reviewer said them. railed: the table shows that the hand
+    bridges on the rail. elevation in rad; side: the tip's sideways offset in ball radii.
+    """
+
+    aids: tuple[str, ...] = ()
     railed: bool = False
     elevation: float = 0.0
     side: float = 0.0
@@ -20,14 +23,19 @@ class Factors:
     """How many times wider the errors get. Our choice, to be replaced by fits; `elevated` is per 45
     degrees of a raised cue and `side` per half radius of side, both in proportion."""
 
-    stretched: float = 1.5
-    rest: float = 1.6
     railed: float = 1.3
     elevated: float = 2.5
     side: float = 1.5
 
 
 FACTORS = Factors()
+AIDED = {
+    "rest": 1.6, "extension": 1.25, "stretched": 1.5, "other-hand": 2.0, "over-ball": 1.7, "on-rail": 1.3,
+    "frozen-rail": 1.6, "one-foot": 1.15,
+}  # fmt: skip
+"""How many times wider the errors get by a circumstance of the stroke (our choice, to be replaced by fits).
+Several multiply. Those of the rail take the place of what the table shows."""
+ON_THE_RAIL = ("on-rail", "frozen-rail")
 
 
 @dataclass(frozen=True, slots=True)
@@ -47,10 +55,9 @@ class Skill:
 
     def under(self, circumstances: Circumstances, factors: Factors = FACTORS) -> "Skill":
         """The same player's errors in these circumstances."""
-        aim = 1.0
-        aim *= factors.stretched if circumstances.stretched else 1.0
-        aim *= factors.rest if circumstances.rest else 1.0
-        aim *= factors.railed if circumstances.railed else 1.0
+        aim = prod(AIDED[aid] for aid in circumstances.aids)
+        said = any(aid in ON_THE_RAIL for aid in circumstances.aids)
+        aim *= factors.railed if circumstances.railed and not said else 1.0
         aim *= 1.0 + (factors.elevated - 1.0) * circumstances.elevation / (pi / 4)
         hand = aim
         aim *= 1.0 + (factors.side - 1.0) * abs(circumstances.side) / 0.5

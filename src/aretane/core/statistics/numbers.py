@@ -74,14 +74,19 @@ def _tally(key: str, step: Step, measures: Measures, reply: Step | None) -> Tall
     )
 
 
+OUTSIDE = ("break", "push-out", "foul")
+"""Kinds of shots that are neither attacks nor safeties."""
+
+
 def role_of(step: Step) -> str:
-    """How a shot counts: left out and unlogged first, then break and push-out, then its choice."""
+    """How a shot counts: left out and unlogged first, then break, push-out and deliberate foul, then its
+    choice."""
     shot = step.shot
     if shot.judgement.left_out is not None:
         return "left-out"
     if shot.result is None:
         return "unlogged"
-    return shot.plan.kind if shot.plan.kind in ("break", "push-out") else shot.plan.choice
+    return shot.plan.kind if shot.plan.kind in OUTSIDE else shot.plan.choice
 
 
 def _fouled(step: Step) -> bool:

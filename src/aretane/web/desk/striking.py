@@ -1,6 +1,7 @@
 """Planned strikes played out, and logged results explained by strikes. Kept by content."""
 
 from functools import lru_cache
+from math import degrees
 from typing import NamedTuple
 
 from aretane.core.chance.forecast import Forecast, NoAim, forecast
@@ -48,7 +49,9 @@ def explained(table: Table, before: Layout, seen: Seen, physics: Physics) -> Fin
 
 def strike_view(strike: Strike) -> striking_views.StrikeView:
     """A strike: m/s, tip in ball radii."""
-    return striking_views.StrikeView(speed=strike.speed, side=strike.side, height=strike.height)
+    return striking_views.StrikeView(
+        speed=strike.speed, side=strike.side, height=strike.height, elevation=degrees(strike.elevation)
+    )
 
 
 def forecast_view(answer: Answer) -> striking_views.ForecastView:
@@ -71,8 +74,9 @@ def forecast_view(answer: Answer) -> striking_views.ForecastView:
             ],
             pot=share(found.pot),
             scratch=share(found.scratch),
-            in_window=None if found.in_window is None else share(found.in_window),
+            in_place=None if found.in_place is None else share(found.in_place),
             railed=found.railed,
+            short=None if found.short is None else mm(found.short),
         ),
     )
 

@@ -1,16 +1,18 @@
 """Shapes of how a plan or a strike plays out."""
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from ..views import PathView, Place, ShareView
 
 
 class StrikeView(BaseModel):
-    """A strike: speed in m/s, tip in ball radii from the centre, right and up positive."""
+    """A strike: speed in m/s, tip in ball radii from the centre, right and up positive; degrees the cue is
+    raised by."""
 
     speed: float
     side: float
     height: float
+    elevation: float
 
 
 class PlannedView(BaseModel):
@@ -28,8 +30,9 @@ class PlannedView(BaseModel):
     ends: list[tuple[float, float, float]]
     pot: ShareView
     scratch: ShareView
-    in_window: ShareView | None
+    in_place: ShareView | None
     railed: bool
+    short: float | None = Field(description="mm by which the best strike found misses the intent")
 
 
 class ForecastView(BaseModel):

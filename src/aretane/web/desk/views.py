@@ -84,9 +84,12 @@ class MissView(BaseModel):
 
 
 class CameView(BaseModel):
-    """How a result fits the intent. `measured` by place, line, side, angle, zone, ball or hidden; `off` how
-    far from where it was meant, `place` the nearest that would have been; `turned` degrees of cut more than
-    wanted; `hidden` the share of the ball that cannot be hit directly."""
+    """How a result fits the intent.
+
+    `measured` by place, line, side, angle, zone, ball, hidden, free or contact; `off`: how far from where
+    it was meant; `place`: the nearest that would have been; `turned`: degrees of cut more than wanted;
+    `hidden`: the share of the ball that cannot be hit directly, or of its best pocket that is closed.
+    """
 
     measured: str
     kept: bool
@@ -160,6 +163,7 @@ class ReviewView(BaseModel):
     arrival: float | None
     miss: MissView | None
     came: CameView | None
+    second: CameView | None = Field(description="the second intent against the result")
     leave: LeaveView | None
     proposal: ProposalView | None
     took_s: float | None

@@ -1,0 +1,85 @@
+/** How the stroke is made: what it is besides, how the cue is raised and bridged, how full the ball is hit. */
+import type { Shot, Words } from "../api/types";
+import { TypedInput } from "../keeping/typed";
+import { Choose, plainWords, Row } from "../parts/fields";
+import * as act from "../rack/actions";
+import { asOneStep } from "../rack/deskStore";
+import { Several } from "./Several";
+
+type Props = { number: number; shot: Shot; words: Words };
+
+/** Usual fractions of the hit, as people say them. */
+const FULLNESS: Record<string, string> = {
+  "1": "full",
+  "0.75": "three-quarter",
+  "0.5": "half",
+  "0.25": "quarter",
+  "0.05": "graze",
+};
+
+export function Stroke({ number, shot, words }: Props) {
+  const { plan } = shot;
+  const set = (change: Partial<Shot["plan"]>) => act.setPlan(number, change);
+  const mixed = Object.fromEntries(
+    Object.entries(plainWords(words.mixed_kinds)).filter(([kind]) => kind !== plan.kind),
+  );
+  return (
+    <div className="rule mt-1 border-t pt-1">
+      <Row label="Raised by">
+        <span className="flex items-baseline gap-1 text-sm">
+          <TypedInput
+            key={number}
+            className="plain num w-12 text-right"
+            inputMode="numeric"
+            aria-label="Elevation of the cue, degrees"
+            placeholder="level"
+            value={String(plan.elevation ?? "")}
+            asOneStep={asOneStep}
+            take={(text) => {
+              const value = text.trim() === "" ? null : Number(text);
+              if (value === null || (Number.isFinite(value) && value >= 0 && value <= 80))
+                set({ elevation: value });
+            }}
+          />
+          °
+        </span>
+      </Row>
+      {plan.kind !== "break" && (
+        <Row label="Hits it">
+          <div className="grid grid-cols-2 gap-2">
+            <Choose
+              label="Fullness of the hit meant"
+              words={FULLNESS}
+              value={plan.fullness === null ? null : String(plan.fullness)}
+              onPick={(code) => set({ fullness: code === null ? null : Number(code) })}
+            />
+            <Choose
+              label="Where the cue ball passes"
+              words={plainWords(words.hit_sides)}
+              value={plan.hit_side}
+              none="either side"
+              onPick={(side) => set({ hit_side: side as "left" | "right" | null })}
+            />
+          </div>
+        </Row>
+      )}
+      {plan.kind !== "break" && (
+        <Several
+          label="Also a"
+          said="What the shot is besides"
+          words={mixed}
+          chosen={plan.also}
+          most={3}
+          take={(also) => set({ also })}
+        />
+      )}
+      <Several
+        label="Played"
+        said="Circumstances of the stroke"
+        words={plainWords(words.aids)}
+        chosen={plan.aids}
+        take={(aids) => set({ aids })}
+      />
+    </div>
+  );
+}
