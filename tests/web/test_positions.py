@@ -1,5 +1,6 @@
 """Positions set up by hand: what was entered stands, and what the log says otherwise is said beside it."""
 
+import time
 from typing import Any
 
 import pytest
@@ -105,3 +106,46 @@ def test_the_second_miss_in_a_row_warns_of_the_third(client: FlaskClient) -> Non
     }  # fmt: skip
     (review,) = preview(client, "snooker", shot)
     assert "third miss" in review["ruling"][0]
+
+
+def test_after_the_key_ball_the_next_rack_of_straight_pool_goes_on_without_a_break(
+    client: FlaskClient,
+) -> None:
+    recording, (first, _) = new_recording(client, "straight-pool")
+    balls = {"cue": [1500, 640], "1": [2440, 100], "2": [1900, 300]}
+    last = {
+        "shooter": first, "layout": {"from": "empty", "balls": balls}, "position": {"score": 20},
+        "plan": {"ball": "1", "pocket": "foot-right"},
+        "result": {"potted": [{"ball": "1", "pocket": "foot-right"}], "cue_end": [1700, 700]},
+    }  # fmt: skip
+    client.post(f"/api/recordings/{recording}/racks", json={"number": 1, "rack": {"shots": [last]}})
+    client.post(f"/api/recordings/{recording}/racks", json={"number": 2})
+    desk = client.get(f"/api/recordings/{recording}/racks/2").get_json()
+    assert desk["game"]["goes_on"]
+    racked = desk["game"]["racked"]
+    assert len(racked) == 16
+    assert racked["2"] == balls["2"]
+    assert racked["cue"] == [1700, 700]
+    begun = {"shooter": first, "layout": {"from": "empty", "balls": racked}, "plan": {"ball": "2"}}
+    body = {"number": 2, "breaker": None, "shots": [begun]}
+    (review,) = client.post(f"/api/recordings/{recording}/preview", json=body).get_json()["reviews"]
+    assert review["flags"] == []
+    assert review["turn"] == [first]
+    assert not review["ball_in_hand"]
+    assert review["scores"][first] == 21
+    assert review["run"] == 1
+
+
+def test_a_choice_that_is_no_option_says_why(client: FlaskClient) -> None:
+    recording, (first, _) = new_recording(client, "nine-ball")
+    shot = {
+        "shooter": first, "layout": {"from": "empty", "balls": BALLS}, "plan": {"ball": "7", "choice": "safety"},
+    }  # fmt: skip
+    body = {"number": 1, "breaker": None, "shots": [shot], "shot": 1}
+    for _ in range(600):
+        found = client.post(f"/api/recordings/{recording}/choices", json=body).get_json()
+        if found["options"]:
+            break
+        time.sleep(0.05)
+    assert found["planned"] is None
+    assert "result is not logged" in found["unlisted"]

@@ -5317,9 +5317,11 @@ export interface components {
         };
         /**
          * CameView
-         * @description How a result fits the intent. `measured` by place, line, side, angle, zone, ball, hidden,
-         *     free or contact; `off` how far from where it was meant, `place` the nearest that would have been; `turned` degrees of cut more than
-         *     wanted; `hidden` the share of the ball that cannot be hit directly.
+         * @description How a result fits the intent.
+         *
+         *     `measured` by place, line, side, angle, zone, ball, hidden, free or contact; `off`: how far from where
+         *     it was meant; `place`: the nearest that would have been; `turned`: degrees of cut more than wanted;
+         *     `hidden`: the share of the ball that cannot be hit directly, or of its best pocket that is closed.
          */
         CameView: {
             /** Hidden */
@@ -5471,14 +5473,16 @@ export interface components {
         };
         /**
          * ChoicesView
-         * @description The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine,
-         *     stopped (it took too long: the best known by then). `verdict`: attack, safety, close (too close to call)
-         *     or empty. `break_out`: a cluster now or later, in words, or empty. `break_even`: the chance of the pot
-         *     that the best attack needs to be worth the best safety. `planned`: which option the plan is, `added`
-         *     which those asked about are (null: no aim was found for it). `other`: whether there is another player
-         *     with a model of their own. Two options are too close to call within `apart` times both errors squared,
-         *     added and rooted. `settled` of the options are. `cautions` are to be shown beside them.
-         *     `needs`: in straight pool the points that the player and the other still need.
+         * @description The options at a shot, the best first.
+         *
+         *     stage: none (with the `reason`), waiting, rough, fine, or stopped (it took too long: the best so far).
+         *     verdict: attack, safety, close (too close to call) or empty. break_out: a cluster now or later, in
+         *     words, or empty. break_even: the pot chance at which the best attack is worth the best safety.
+         *     planned: which option the choice made is, else `unlisted` says why it is none. added: which those asked
+         *     about are (null: no aim was found for it). other: whether there is another player with a model of their
+         *     own. Two options are too close to call within `apart` times both errors squared, added and rooted.
+         *     settled: how many options are. cautions are to be shown beside them. needs: in straight pool the points
+         *     that the player and the other still need.
          */
         ChoicesView: {
             /** Added */
@@ -5509,6 +5513,8 @@ export interface components {
             settled: number;
             /** Stage */
             stage: string;
+            /** Unlisted */
+            unlisted: string;
             /** Verdict */
             verdict: string;
         };
@@ -5814,6 +5820,11 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Goes On
+             * @description fourteen were racked again: the rack begins without a break
+             */
+            goes_on: boolean;
             /** Has Points */
             has_points: boolean;
             options: components["schemas"]["OptionsShape"];
@@ -8001,6 +8012,11 @@ export interface components {
             length: number;
             /** Pockets */
             pockets: components["schemas"]["PocketView"][];
+            /**
+             * Sights
+             * @description the table has diamonds on its rails
+             */
+            sights: boolean;
             /** Spots */
             spots: [
                 number,

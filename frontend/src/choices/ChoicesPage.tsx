@@ -3,8 +3,8 @@ import { useState } from "react";
 import { useNavigate } from "react-router";
 import type { Place, Places } from "../api/types";
 import { useAnswer } from "../chart/useAsked";
-import { docOf } from "../rack/deskStore";
-import { changeShot, layouts, placeBefore } from "../rack/rackDoc";
+import { docOf, useDesk } from "../rack/deskStore";
+import { changeShot, isHidden, layouts, placeBefore, type RackDoc } from "../rack/rackDoc";
 import { useKeys } from "../shell/keys";
 import { OnShot, type ShotProps } from "../shell/OnShot";
 import { TablePage } from "../shell/TablePage";
@@ -65,6 +65,15 @@ function useChoiceKeys(at: ReturnType<typeof usePicked>, { count, shot, shots, s
   );
 }
 
+/** The rack with balls of a shot moved; a result that waits for the verdict does not say what was meant. */
+const asShown = (stored: RackDoc, id: string, moved: Places, blind: boolean): RackDoc =>
+  changeShot(stored, id, (shot) =>
+    Object.entries(moved).reduce((made, [ball, place]) => placeBefore(made, ball, place as Place), {
+      ...shot,
+      result: isHidden(blind, shot) ? null : shot.result,
+    }),
+  );
+
 function Forked({ desk, words, session, number, chosen }: ShotProps) {
   const navigate = useNavigate();
   const at = usePicked();
@@ -75,14 +84,8 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
   const stored = docOf(rack);
   const shotNumber = Math.max(1, Math.min(chosen, stored.shots.length));
   const docShot = stored.shots[shotNumber - 1];
-  const doc = docShot
-    ? changeShot(stored, docShot.id, (shot) =>
-        Object.entries(moved).reduce(
-          (made, [ball, place]) => placeBefore(made, ball, place as Place),
-          shot,
-        ),
-      )
-    : stored;
+  const blind = useDesk((s) => s.blind);
+  const doc = docShot ? asShown(stored, docShot.id, moved, blind) : stored;
   const beside = {
     added: at.wishes,
     race: docShot ? needs(recording, number, docShot.shot.shooter) : null,

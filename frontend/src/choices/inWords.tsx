@@ -101,6 +101,9 @@ export function Verdict({ found, trouble }: { found: Choices | null; trouble: st
           <span className="num">{found.options.length}</span> settled
         </span>
       )}
+      {found.unlisted && (
+        <span className="quiet"> The choice made is not among them: {found.unlisted}.</span>
+      )}
       {found.stage === "stopped" && (
         <span className="quiet italic">
           {" "}

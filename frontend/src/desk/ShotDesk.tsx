@@ -283,21 +283,23 @@ function Heading({ base, here }: { base: string; here: OnDesk }) {
   const { number, hidden } = here;
   const shots = useDesk((s) => s.doc.shots.length);
   return (
-    <h1 className="flex items-baseline justify-between pt-1 text-base font-bold">
-      <span>
+    <h1 className="flex flex-wrap items-baseline justify-between gap-x-3 pt-1 text-base font-bold">
+      <span className="whitespace-nowrap">
         Shot {number} of {shots}
       </span>
       {!hidden && (
-        <span className="flex gap-3 text-sm font-normal">
+        <span className="flex gap-3 text-sm font-normal whitespace-nowrap">
           <Link className="go" to={`${base}/choices/${number}`}>
             choices
           </Link>
           <Link className="go" to={`${base}/story/${number}`}>
-            story of the rack
+            story
           </Link>
         </span>
       )}
-      <span className="quiet text-sm font-normal">{hidden ? "result hidden" : came(here.own)}</span>
+      <span className="quiet text-sm font-normal whitespace-nowrap">
+        {hidden ? "result hidden" : came(here.own)}
+      </span>
     </h1>
   );
 }

@@ -50,7 +50,7 @@ export function Slips({ here, answers, recording, table, words, units }: Props) 
           <ResultSlip
             {...same}
             before={layout.before}
-            diamond={table.diamond}
+            diamond={table.sights ? table.diamond : 0}
             finding={finding.data}
             waiting={finding.waiting}
           />

@@ -1,5 +1,6 @@
 /** Small lines under the table: where the pointer is, what was said, what is damaged, what does not balance. */
 import { keyOf } from "../commands/commands";
+import { diamonds } from "../units/units";
 import * as act from "../rack/actions";
 import { useDesk } from "../rack/deskStore";
 import { mend } from "../rack/saving";
@@ -17,7 +18,7 @@ export function PointerRead() {
   return (
     <span className="num quiet hidden text-xs sm:inline" aria-hidden="true">
       {inside
-        ? `${(pointer[0] / table.diamond).toFixed(2)} × ${(pointer[1] / table.diamond).toFixed(2)} diamonds · ${pointer[0].toFixed(0)} × ${pointer[1].toFixed(0)} mm`
+        ? `${table.sights ? `${diamonds(pointer, table.diamond)} · ` : ""}${diamonds(pointer, 0)}`
         : `${(table.length / 1000).toFixed(2)} × ${(table.width / 1000).toFixed(2)} m between the noses`}
     </span>
   );

@@ -203,12 +203,13 @@ export function nextChoice(n: number): void {
 export function next(n: number, go: Go): void {
   const { doc } = useDesk.getState();
   if (n < doc.shots.length) return go(n + 1);
-  addAfter(n);
-  go(n + 1);
+  const last = doc.shots.length; // an empty rack has no shot yet, though the first is looked at
+  addAfter(last);
+  go(last + 1);
 }
 
 export function addAfter(n: number): void {
-  const { doc, reviews, recording, nextTurn } = useDesk.getState();
+  const { doc, reviews, recording, nextTurn, game } = useDesk.getState();
   const last = at(n);
   const review = last ? reviews[last.id] : undefined;
   const players = recording?.players.map((p) => p.id) ?? [];
@@ -221,12 +222,14 @@ export function addAfter(n: number): void {
   );
   const shot = rd.emptyShot(shooter, n === 0);
   const table = last ? (last.after ?? last.before) : {};
+  const goesOn = n === 0 && game?.goes_on ? game.racked : null;
+  if (goesOn) shot.layout.balls = { ...goesOn };
   const inTurn = disciplineOf(recording?.match.discipline).order === "in-order";
   shot.plan.ball = inTurn ? rd.lowest(table) : null;
   const id = crypto.randomUUID();
   edit((d) => rd.insertAfter(d, last?.id ?? null, { id, shot }));
   markFresh(id);
-  useDesk.setState({ slip: "plan", chosen: n === 0 ? "cue" : "cue" in table ? null : "cue" });
+  useDesk.setState({ slip: "plan", chosen: "cue" in (goesOn ?? table) ? null : "cue" });
 }
 
 /** Who is likely to shoot: the review knows the rules, until it arrives a pot keeps the table. */

@@ -25,6 +25,8 @@ type Props = {
 
 export function PlanSlip({ number, shot, review, before, words, units, free }: Props) {
   const recording = useDesk((s) => s.recording);
+  const last = useDesk((s) => s.doc.shots.length === number);
+  const depth = useDesk((s) => s.doc.depth);
   const { plan } = shot;
   const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
   const balls = Object.fromEntries(
@@ -39,6 +41,7 @@ export function PlanSlip({ number, shot, review, before, words, units, free }: P
   return (
     <div>
       {number === 1 && <RackFields players={players} words={words} />}
+      {number > 1 && last && depth === "key-moments" && <Won players={players} words={words} />}
       <Shooter number={number} shot={shot} players={players} words={words} />
       <PositionFields number={number} shot={shot} review={review} words={words} />
       <Chosen plan={plan} words={words} set={set} />
@@ -134,6 +137,9 @@ type Set = (change: Partial<Plan>) => void;
 
 /** Attack or safety, why, and the kind of shot. */
 function Chosen({ plan, words, set }: { plan: Plan; words: Words; set: Set }) {
+  const discipline = useDesk((s) => s.recording?.match.discipline);
+  const pushes = disciplineOf(discipline).order === "in-order" || plan.kind === "push-out";
+  const kinds = pushes ? words.shot_kinds : omit(words.shot_kinds, "push-out");
   return (
     <>
       <Row label="Choice">
@@ -155,7 +161,7 @@ function Chosen({ plan, words, set }: { plan: Plan; words: Words; set: Set }) {
       <Row label="Kind">
         <Choose
           label="Kind of shot"
-          words={words.shot_kinds}
+          words={kinds}
           value={plan.kind}
           none={null}
           onPick={(kind) => kind && set({ kind })}
@@ -268,7 +274,7 @@ function NextBall({ number, plan, balls, pockets, set }: Planned) {
 
 /** What belongs to the rack and not to one shot; asked beside its first shot. */
 function RackFields({ players, words }: { players: Record<string, string>; words: Words }) {
-  const { depth, winner, how } = useDesk((s) => s.doc);
+  const { depth, winner } = useDesk((s) => s.doc);
   const breaker = useDesk((s) => s.doc.breaker);
   const notes = useDesk((s) => s.doc.notes);
   return (
@@ -290,28 +296,7 @@ function RackFields({ players, words }: { players: Record<string, string>; words
           onPick={(code) => code && edit((doc) => ({ ...doc, depth: code }))}
         />
       </Row>
-      {(depth === "key-moments" || winner !== null) && (
-        <Row label="Rack won by">
-          <Pick
-            label="Who won this rack"
-            words={players}
-            value={winner}
-            clear
-            onPick={(id) =>
-              edit((doc) => ({ ...doc, winner: id, how: id ? (doc.how ?? "not-seen") : null }))
-            }
-          />
-          {winner && (
-            <Choose
-              label="How the rack ended"
-              words={words.endings}
-              value={how}
-              none={null}
-              onPick={(code) => edit((doc) => ({ ...doc, how: code }))}
-            />
-          )}
-        </Row>
-      )}
+      {(depth === "key-moments" || winner !== null) && <Won players={players} words={words} />}
       <Row label="Rack notes">
         <TypedInput
           className="plain text-sm"
@@ -323,6 +308,31 @@ function RackFields({ players, words }: { players: Record<string, string>; words
         />
       </Row>
     </div>
+  );
+}
+
+/** Who won a rack whose shots do not say so; asked at the first shot and at the last one. */
+function Won({ players, words }: { players: Record<string, string>; words: Words }) {
+  const { winner, how } = useDesk((s) => s.doc);
+  return (
+    <Row label="Rack won by">
+      <Pick
+        label="Who won this rack"
+        words={players}
+        value={winner}
+        clear
+        onPick={(id) => edit((doc) => ({ ...doc, winner: id, how: id ? (doc.how ?? "not-seen") : null }))}
+      />
+      {winner && (
+        <Choose
+          label="How the rack ended"
+          words={words.endings}
+          value={how}
+          none={null}
+          onPick={(code) => edit((doc) => ({ ...doc, how: code }))}
+        />
+      )}
+    </Row>
   );
 }
 

@@ -125,6 +125,7 @@ function Points({
 /** What the player at the table may do, and what was counted before. */
 function Rights({ position, words, set, record }: Said & { record: Discipline }) {
   const options = useDesk((s) => s.game?.options);
+  const twoVisits = options?.school === "two-visits" && record.groups.includes("reds");
   return (
     <>
       {record.order === "in-order" && options?.push_out && (
@@ -162,7 +163,7 @@ function Rights({ position, words, set, record }: Said & { record: Discipline })
           take={(misses, other_misses) => set({ misses, other_misses })}
         />
       )}
-      {(record.fouls_score || options?.school === "two-visits") && (
+      {(record.fouls_score || twoVisits) && (
         <YesNo
           label={record.fouls_score ? "Free ball" : "Free shot"}
           said={record.fouls_score ? "Whether a free ball may be nominated" : "Whether the shot is free"}
@@ -170,7 +171,7 @@ function Rights({ position, words, set, record }: Said & { record: Discipline })
           take={(free) => set({ free })}
         />
       )}
-      {options?.school === "two-visits" && record.groups.includes("reds") && (
+      {twoVisits && (
         <Row label="Visits">
           <Pick
             label="Visits of the shooter"

@@ -1,4 +1,5 @@
 /** What was seen of the stroke on playback: the tip, the contact, faults. */
+import { useState } from "react";
 import type { Observed, Shot, Words } from "../api/types";
 import { Choose, plainWords, Row } from "../parts/fields";
 import * as act from "../rack/actions";
@@ -10,11 +11,20 @@ type Props = { number: number; shot: Shot; words: Words };
 
 export function SeenStroke({ number, shot, words }: Props) {
   const seen = shot.result?.observed ?? NOTHING;
+  const [open, setOpen] = useState(false);
   const set = (change: Partial<Observed>) => {
     const now = { ...seen, ...change };
     const empty = !now.tip.length && now.contact === null && !now.faults.length;
     act.setResult(number, { observed: empty ? null : now });
   };
+  if (seen === NOTHING && !open)
+    return (
+      <Row label="Seen">
+        <button type="button" className="text-primary text-sm underline" onClick={() => setOpen(true)}>
+          the stroke on playback: tip, contact, faults
+        </button>
+      </Row>
+    );
   return (
     <section aria-label="Seen on playback" className="rule mt-1 border-t pt-1">
       <Several

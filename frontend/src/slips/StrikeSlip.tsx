@@ -3,6 +3,8 @@ import type { PointerEvent } from "react";
 import type { Forecast, Pot, Review, Shot, Tip, Words } from "../api/types";
 import { chance, degrees, length, speed, thickness, tipAt, type Units } from "../units/units";
 import * as act from "../rack/actions";
+import { useDesk } from "../rack/deskStore";
+import { disciplineOf } from "../words/disciplines";
 import { Row, Unknown } from "../parts/fields";
 import { PlayedOut } from "./PlayedOut";
 import { Stroke } from "./Stroke";
@@ -31,15 +33,24 @@ const BREAK_SPEEDS: [string, number][] = [
   ["full", 10],
 ];
 
+/** Break-off speeds at snooker, m/s (common practice). */
+const BREAK_OFF: [string, number][] = [
+  ["gentle", 3],
+  ["usual", 4],
+  ["hard", 5.5],
+];
+
 export function StrikeSlip({ number, shot, review, words, units, level, forecast, waiting }: Props) {
   const { plan } = shot;
+  const discipline = useDesk((s) => s.recording?.match.discipline);
+  const breaks = disciplineOf(discipline).fouls_score ? BREAK_OFF : BREAK_SPEEDS;
   return (
     <div>
       <div className="grid grid-cols-[5.4rem_1fr] gap-2 py-1">
         <TipFace tip={plan.tip} onTip={(tip) => act.setPlan(number, { tip })} />
         <div className="text-sm">
           <div className="flex flex-wrap" role="group" aria-label="Planned speed">
-            {(plan.kind === "break" ? BREAK_SPEEDS : SPEEDS).map(([word, ms]) => (
+            {(plan.kind === "break" ? breaks : SPEEDS).map(([word, ms]) => (
               <button
                 key={word}
                 type="button"

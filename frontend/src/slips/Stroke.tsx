@@ -1,4 +1,5 @@
 /** How the stroke is made: what it is besides, how the cue is raised and bridged, how full the ball is hit. */
+import { useState } from "react";
 import type { Shot, Words } from "../api/types";
 import { TypedInput } from "../keeping/typed";
 import { Choose, plainWords, Row } from "../parts/fields";
@@ -19,10 +20,28 @@ const FULLNESS: Record<string, string> = {
 
 export function Stroke({ number, shot, words }: Props) {
   const { plan } = shot;
+  const [open, setOpen] = useState(false);
   const set = (change: Partial<Shot["plan"]>) => act.setPlan(number, change);
   const mixed = Object.fromEntries(
     Object.entries(plainWords(words.mixed_kinds)).filter(([kind]) => kind !== plan.kind),
   );
+  const said =
+    plan.elevation !== null ||
+    plan.fullness !== null ||
+    plan.hit_side !== null ||
+    plan.also.length > 0 ||
+    plan.aids.length > 0;
+  if (!said && !open)
+    return (
+      <div className="rule mt-1 border-t pt-1">
+        <Row label="Stroke">
+          <span className="text-sm">plain </span>
+          <button type="button" className="text-primary text-sm underline" onClick={() => setOpen(true)}>
+            raised, how full, with the rest…
+          </button>
+        </Row>
+      </div>
+    );
   return (
     <div className="rule mt-1 border-t pt-1">
       <Row label="Raised by">

@@ -67,9 +67,8 @@ export const TableBed = memo(function TableBed({ table, plain = false }: Props) 
       })}
       {!plain && (
         <>
-          {sights.map(([x, y]) => (
-            <circle key={`${x},${y}`} cx={x} cy={y} r={8} fill="var(--sight)" />
-          ))}
+          {table.sights &&
+            sights.map(([x, y]) => <circle key={`${x},${y}`} cx={x} cy={y} r={8} fill="var(--sight)" />)}
           <line
             x1={table.head_string}
             x2={table.head_string}

@@ -56,8 +56,10 @@ export function thickness(fullness: number): string {
   )[1];
 }
 
-/** A place in diamonds along and across, counted from the corner at the origin. */
+/** A place in diamonds along and across, counted from the corner at the origin; on a table without sights
+ *  (`diamond` 0) in mm. */
 export function diamonds(place: [number, number], diamond: number): string {
+  if (!diamond) return `${place[0].toFixed(0)} × ${place[1].toFixed(0)} mm`;
   return `${(place[0] / diamond).toFixed(2)} × ${(place[1] / diamond).toFixed(2)} diamonds`;
 }
 

@@ -109,14 +109,15 @@ def replayed(
     scene: Scene, head: RackHead, shots: list[ShotShape], carried: RackState | None = None
 ) -> tuple[Rack, list[Step]]:
     """A rack and its steps, nothing measured."""
-    rack = _core_rack(scene, head, shots)
+    rack = _core_rack(scene, head, shots, carried)
     return rack, replay(scene.rules, rack, carried)
 
 
-def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape]) -> Rack:
+def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape], carried: RackState | None) -> Rack:
     """The rack as a core value. A first shot that does not open a rack is a position."""
     log = [to_core(shot) for shot in shots]
-    if log and log[0].position is None and not _opens_rack(scene, log[0]):
+    goes_on = carried is not None and carried.rerack
+    if log and not goes_on and log[0].position is None and not _opens_rack(scene, log[0]):
         log[0] = replace(log[0], position=Position())
     names = {player: name for player, name, _ in scene.seats}
     ending = None if head.winner is None else Ending(head.winner, head.how or "not-seen")

@@ -5,12 +5,14 @@ from typing import Annotated, NamedTuple
 from flask import current_app, request
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.choice.decision import seen_of
 from aretane.core.choice.options import May
 from aretane.core.contest.points import Needs
 from aretane.core.contest.turn import Fouls
 from aretane.core.games import game
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.log.shot import Plan
+from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState
 from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.skill import Skill
@@ -61,9 +63,13 @@ class OutlookBody(PreviewBody):
 
 
 class Asked(NamedTuple):
-    """The position that is looked at: its question, the plan of the shot; in a match of two how far the
-    shooter leads, and the other player's model; what the player may do besides; fouls in a row; the
-    points needed, and whether those that win were agreed."""
+    """The position that is looked at.
+
+    question: what is searched; plan: of the shot. In a match of two: lead, the points the shooter is ahead,
+    and other, the other player's model. may: what the player may do besides. fouls: in a row. needs: the
+    points needed; agreed: whether those that win were agreed. seen: of a shot that pots nothing on purpose,
+    its result, where it is shown.
+    """
 
     question: Question
     plan: Plan
@@ -73,6 +79,7 @@ class Asked(NamedTuple):
     fouls: Fouls
     needs: Needs
     agreed: bool
+    seen: Seen | None
 
 
 def asked_of(recording_id: int, body: OutlookBody) -> Asked:
@@ -97,7 +104,7 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
     return Asked(
         asked, step.shot.plan, lead, other, may_of(around.discipline, step.state),
         fouls_of(around, step.state, shooter), needs_of(around, step.state, shooter),
-        around.options.points_to is not None,
+        around.options.points_to is not None, seen_of(step.shot),
     )  # fmt: skip
 
 

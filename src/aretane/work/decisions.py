@@ -3,9 +3,8 @@
 import hashlib
 from typing import NamedTuple
 
-from aretane.core.choice.decision import GIVEN, MODEL, ChoiceQuestion
+from aretane.core.choice.decision import MODEL, ChoiceQuestion, seen_of
 from aretane.core.contest.scored import lead_in
-from aretane.core.motion.find import Seen
 from aretane.core.review.replay import Step
 from aretane.core.runout.games import NoRun, question
 from aretane.core.vocabulary import CUE
@@ -43,8 +42,7 @@ def _asked(scene: Scene, step: Step) -> AskedDecision:
         )
     except NoRun as reason:
         return AskedDecision(None, "", str(reason))
-    gives = shot.plan.choice == "safety" or shot.plan.kind in GIVEN
-    seen = Seen.of(shot.result) if gives and shot.result is not None else None
+    seen = seen_of(shot)
     hands_over = step.ruling is not None and not step.next_state.over and not step.ruling.keeps_table
     left = step.after
     if left is not None and step.next_state.ball_in_hand:

@@ -257,3 +257,31 @@ def test_the_next_ball_is_the_planned_one_then_the_one_played_then_the_likeliest
     assert next_known("1", "2") == ("planned", "1")
     assert next_known(None, "1") == ("played", "1")
     assert next_known(None, None) == ("likeliest", "2")
+
+
+def test_a_pot_that_no_line_allows_is_named_where_it_is_logged_as_made() -> None:
+    wall = {str(n): Point(1.1, 0.2 + 0.075 * (n - 1)) for n in range(1, 7)}
+    start = Layout.of({"cue": Point(0.5, 0.4), "7": Point(1.6, 0.4), "9": Point(2.2, 1.0)} | wall)
+    blocked = pot("ann", "7", start=start)
+    found = [flag for flag in flags(NINE, RULE, rack(blocked)) if flag.code == "cannot-be"]
+    assert len(found) == 1
+    assert "a ball is misplaced" in found[0].words
+    kicked = pot("ann", "7", start=start, kind="kick")
+    assert "cannot-be" not in dict((code, at) for at, code in codes(rack(kicked)))
+
+
+def test_one_person_on_both_sides_goes_on_with_the_other_group_after_a_miss() -> None:
+    rules = rules_for("eight-ball", kind="practice")
+    start = table_of("129", cue=Point(2.0, 0.9)).changed({"8": Point(0.4, 0.4)})
+    alone = Rack(
+        ("ann",), "ann",
+        (
+            Shot("ann", Plan("1", POCKET), Result((("1", POCKET),), cue_end=HOME), start=start,
+                 position=Position(group="open")),
+            miss("ann", "2"),
+            miss("ann", "9", foul="scratch", end=None),
+            Shot("ann"),
+        ),
+    )  # fmt: skip
+    groups = [step.state.group("ann") for step in replay(rules, alone)]
+    assert groups == [None, "solids", "stripes", "solids"]

@@ -6,6 +6,7 @@ from typing import Literal
 
 import numpy as np
 
+from ..chance.forecast import NoAim, meant_by
 from ..contest.decide import GLANCE, worth
 from ..contest.points import GAME, Needs
 from ..contest.seat import Seat, seats
@@ -15,7 +16,8 @@ from ..contest.verdicts import FOUL, LOST
 from ..equipment.layout import Layout
 from ..equipment.table import PocketName
 from ..geometry import Point
-from ..log.shot import Plan
+from ..log.shot import Plan, Shot
+from ..motion import MotionError
 from ..motion.find import Seen
 from ..motion.physics import Physics
 from ..motion.strike import Strike
@@ -122,10 +124,10 @@ def decision(
         question.needs,
     )
     me, other = seats(asked, question.other, report=report, kept=kept)
-    draft, how, reason = _made(question, at, me, other)
+    draft, how, reason = made_as(question, at, me, other)
     added = () if draft is None else (draft,)
     found = choices(at, me, other, asked.physics, threads, True, added, report, question.may)
-    made = None if draft is None else _which(found, draft, question.plan)
+    made = None if draft is None else which(found, draft, question.plan)
     left = None
     if question.left is not None and question.seen is not None:
         then = at.left(question.left)
@@ -143,22 +145,32 @@ GIVEN: dict[str, Kind] = {"push-out": "push-out", "foul": "foul"}
 """Kinds of shots that give up the table whatever their plan says of attack and safety."""
 
 
-def _which(found: Choices, draft: Draft, plan: Plan) -> int | None:
+def seen_of(shot: Shot) -> Seen | None:
+    """The result of a shot that pots nothing on purpose, which explains its strike; None of other shots."""
+    gives = shot.plan.choice == "safety" or shot.plan.kind in GIVEN
+    return Seen.of(shot.result) if gives and shot.result is not None else None
+
+
+def which(found: Choices, draft: Draft, plan: Plan) -> int | None:
     """Which option the choice made is: where its plan leaves the route open, the best of that pot."""
     if draft.kind == "pot" and plan.speed is None:
         return next((k for k, option in enumerate(found.options) if option.called == draft.called), None)
     return next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)
 
 
-def _made(
+def made_as(
     question: ChoiceQuestion, at: Standing, me: Seat, other: Seat
 ) -> tuple[Draft | None, How | None, str]:
-    """The choice made as an option, how it is known, or why it is not."""
+    """The choice made as an option, how it is known, or why it is not: in words with a remedy."""
     asked, plan, cue = question.asked, question.plan, question.asked.layout.cue
     given = GIVEN.get(plan.kind)
     if given is not None or plan.choice == "safety":
         if question.seen is None or cue is None:
-            return None, None, "what came is not logged: a safety is valued by the strike that explains it"
+            return (
+                None,
+                None,
+                "its result is not logged: log it, and the strike that explains it is valued",
+            )
         if given is None and not question.seen.moved and not question.seen.potted:
             return None, None, "no ball was moved: what was meant cannot be read off that"
         struck = safety_played(at, question.seen, asked.physics, plan.ball)
@@ -172,8 +184,19 @@ def _made(
         return _best(at, cue, rows, me, other, asked.physics), "best", ""
     draft = planned(asked, plan, me.run(at.group_on))
     if draft is None:
-        return None, None, "the plan names no ball and pocket that an aim was found for"
+        return None, None, _no_draft(asked, plan)
     return draft, "planned", ""
+
+
+def _no_draft(asked: Question, plan: Plan) -> str:
+    """Why a planned pot is no option."""
+    if plan.ball is None or plan.pocket is None:
+        return "the plan names no ball and pocket"
+    try:
+        meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
+    except (NoAim, MotionError) as reason:
+        return str(reason)
+    return "" if meant is not None else "a shot of this kind is not played out"
 
 
 def _best(at: Standing, cue: Point, rows: np.ndarray, me: Seat, other: Seat, physics: Physics) -> Draft:

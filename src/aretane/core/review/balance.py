@@ -2,16 +2,24 @@
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from math import pi
 
+from ..aiming.aim import aim_at
+from ..chance.direct import pot
 from ..equipment.layout import Layout, layout_faults
-from ..equipment.table import Table
-from ..geometry import Point
+from ..equipment.table import PocketName, Table
+from ..geometry import Point, unit
 from ..log.shot import Rack
 from ..rules import RackState, Rules
-from ..vocabulary import CUE, ball_words
+from ..skill import PRESETS
+from ..vocabulary import CUE, ball_words, pocket_words
 from .clock import clock_faults
 from .replay import Step, replay
 
+PLACED_WITHIN = 0.012
+"""m that balls of a log lie off their true places at the most (our choice: a fifth of a ball)."""
+BEST = PRESETS["professional"]
+"""What this player cannot pot cannot be potted; balls that fall off a jaw or along a rail can."""
 Placing = Callable[[Point, bool], str | None]
 
 
@@ -185,10 +193,47 @@ def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entr
         yield "plan.free_ball", "no-free-ball", "a free ball is only given straight after a foul"
 
 
+def _nearly(table: Table, before: Layout, ball: str, pocket: PocketName) -> bool:
+    """Whether the pot is possible with the ball or the cue ball a placing error away."""
+    for name in (ball, CUE):
+        at = before.get(name)
+        assert at is not None
+        for turn in range(8):
+            moved = before.changed({name: at.plus(unit(turn * pi / 4).times(PLACED_WITHIN))})
+            if (
+                not layout_faults(table, moved)
+                and (pot(table, moved, ball, pocket, BEST).chance or 0.0) > 0.0
+            ):
+                return True
+    return False
+
+
+def _impossible(table: Table, step: Step) -> Iterator[Entry]:
+    """A direct pot logged as made that no straight line makes."""
+    plan, result, before = step.shot.plan, step.shot.result, step.before
+    made = result is not None and (plan.ball, plan.pocket) in result.potted
+    if not made or plan.kind != "direct" or plan.also or plan.ball is None or plan.pocket is None:
+        return
+    if CUE not in before or plan.ball not in before or layout_faults(table, before):
+        return
+    aim = aim_at(table, before, plan.ball, plan.pocket)
+    if aim.possible or aim.frozen or _nearly(table, before, plan.ball, plan.pocket):
+        return
+    why = (
+        f"{' and '.join(map(ball_words, aim.cue_blockers))} in the way" if aim.cue_blockers else "no angle"
+    )
+    words = (
+        f"{ball_words(plan.ball)} is logged as made into the {pocket_words(plan.pocket)}, which no direct "
+        f"line allows ({why}): a ball is misplaced, or it went in another way"
+    )
+    yield "plan.kind", "cannot-be", words
+
+
 def _result(table: Table, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
     result = step.shot.result
     if result is None or step.after is None:
         return
+    yield from _impossible(table, step)
     seen: set[str] = set()
     for ball in result.down:
         if ball in seen:

@@ -13,11 +13,11 @@ OPEN = "open"
 def after_gap(state: RackState, shot: Shot, before: Layout) -> RackState:
     """The state after shots that are not logged.
 
-    Nobody knows whose turn it is, nor what a foul before gave. A cue ball that is not on the table is in
-    hand. A push-out that was played was allowed.
+    The shooter is the player at the table; nobody knows what a foul before gave. A cue ball that is not on
+    the table is in hand. A push-out that was played was allowed.
     """
     return state._replace(
-        turn=frozenset(),
+        turn=state.turn if state.team else frozenset((shot.shooter,)),
         over=False,
         winner=None,
         ball_in_hand=before.cue is None,

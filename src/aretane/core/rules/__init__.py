@@ -6,9 +6,9 @@ from functools import lru_cache
 from ..games import Discipline, Options, game
 from .eight_ball import EightBall
 from .english import EnglishEightBall
-from .fold import RackState, Rules, Ruling, fold
+from .fold import TEAM, RackState, Rules, Ruling, fold
 from .nine_ball import NineBall
-from .practice import TEAM, Drill, TeamRun
+from .practice import Drill, TeamRun
 from .snooker import Snooker
 from .straight_pool import StraightPool
 from .ten_ball import TenBall

@@ -71,6 +71,7 @@ class EnglishEightBall(Fold):
     def _fouled(self, state: RackState, shot: Shot) -> tuple[RackState, Ruling]:
         assert shot.result is not None
         words = pool.foul_words(shot)
+        state = pool.changed_sides(state, shot.shooter)
         turn = frozenset((state.other(shot.shooter),))
         scratched = CUE in shot.result.down
         if self.options.school == "ball-in-hand":

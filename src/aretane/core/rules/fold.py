@@ -7,6 +7,8 @@ from ..equipment.layout import Layout
 from ..games import Discipline, Options
 from ..log.shot import Shot
 
+TEAM = "team"
+"""Who scores, fouls and holds groups while a team shoots."""
 Counts = tuple[tuple[str, int], ...]
 """A number a player, sorted by player."""
 

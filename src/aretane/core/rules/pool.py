@@ -4,7 +4,8 @@ from ..equipment.layout import Layout
 from ..games import Options
 from ..log.shot import Shot
 from ..vocabulary import FOULS, ball_words, pocket_words
-from .fold import RackState, Ruling, in_a_row
+from .fold import TEAM, RackState, Ruling, in_a_row
+from .groups import others
 
 FOULS_TO_LOSE = 3
 TO_RAIL = 4
@@ -60,6 +61,14 @@ def next_state(state: RackState, shot: Shot, foul: bool) -> RackState:
     )
 
 
+def changed_sides(state: RackState, shooter: str) -> RackState:
+    """The state with the other group for one person who plays both sides; a team keeps its group."""
+    group = state.group(shooter)
+    if group is None or state.other(shooter) != shooter or shooter == TEAM:
+        return state
+    return state._replace(groups=((shooter, others(group)),))
+
+
 def plays_on(
     state: RackState, shooter: str, words: str, potted: tuple[str, ...]
 ) -> tuple[RackState, Ruling]:
@@ -71,7 +80,8 @@ def plays_on(
 def passes(
     state: RackState, shooter: str, words: str, potted: tuple[str, ...] = ()
 ) -> tuple[RackState, Ruling]:
-    """The turn passes."""
+    """The turn passes; one person who plays both sides goes on with the other group."""
+    state = changed_sides(state, shooter)
     state = state._replace(turn=frozenset((state.other(shooter),)), reasons=(words,))
     return state, Ruling(False, potted, False, (words,))
 
@@ -97,6 +107,7 @@ def fouled(
     where = "ball in hand behind the line" if behind else "ball in hand"
     reasons = [words or f"{foul_words(shot)}: {where}"]
     in_a_row = dict(state.fouls_in_a_row).get(shot.shooter, 0)
+    state = changed_sides(state, shot.shooter)
     state = state._replace(turn=frozenset((opponent,)), ball_in_hand=True, behind_line=behind)
     if options.three_foul and in_a_row >= FOULS_TO_LOSE and len(state.players) > 1:
         reasons.append("third foul in a row: rack lost")

@@ -7,10 +7,7 @@ from dataclasses import dataclass, replace
 
 from ..equipment.layout import Layout
 from ..log.shot import Shot
-from .fold import RackState, Rules, Ruling
-
-TEAM = "team"
-"""Who scores, fouls and holds groups while a team shoots."""
+from .fold import TEAM, RackState, Rules, Ruling
 
 
 @dataclass(frozen=True, slots=True)

@@ -8,16 +8,18 @@ from typing import NamedTuple, cast
 
 from apiflask import APIBlueprint
 
-from aretane.core.choice.meant import Wished, planned, wished
+from aretane.core.choice.decision import ChoiceQuestion, made_as, which
+from aretane.core.choice.meant import Wished, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import May, choices
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.contest.match import fresh_rack, match_chance
 from aretane.core.contest.points import Needs, shifted
 from aretane.core.contest.scored import lead_in
-from aretane.core.contest.seat import seats
+from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Fouls, Standing
 from aretane.core.log.shot import Plan
+from aretane.core.motion.find import Seen
 from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
 from aretane.core.skill import Skill
@@ -46,11 +48,13 @@ RAISED_CAUTION = (
 
 
 class Ranking(NamedTuple):
-    """Choices, the chance of a rack that is not begun, the planned shot and the options asked about."""
+    """Choices, the chance of a rack that is not begun, the choice made and the options asked about, and the
+    reason why the choice made is no option."""
 
     found: Choices
     rack: float
     drafts: tuple[Draft | None, ...]
+    reason: str
 
 
 @dataclass(frozen=True, slots=True)
@@ -67,6 +71,7 @@ class Wanted:
     lead: float
     fouls: Fouls
     needs: Needs
+    seen: Seen | None
 
     @property
     def standing(self) -> Standing:
@@ -75,9 +80,15 @@ class Wanted:
             asked.table, asked.discipline, asked.layout, asked.group_on, self.lead, self.fouls, self.needs
         )  # fmt: skip
 
-    def drafts(self, run: Run) -> tuple[Draft | None, ...]:
-        """The planned shot and the options asked about, None where no aim was found for one."""
-        return planned(self.asked, self.plan, run), *(wished(self.asked, wish, run) for wish in self.wishes)
+    def drafts(self, me: Seat, other: Seat) -> tuple[tuple[Draft | None, ...], str]:
+        """The choice made and the options asked about, None where no aim was found for one; and why the
+        choice made is no option."""
+        question = ChoiceQuestion(
+            self.asked, self.other, self.plan, self.may, self.seen, None, self.lead, self.fouls, self.needs
+        )
+        made, _, reason = made_as(question, self.standing, me, other)
+        run = me.run(self.asked.group_on)
+        return (made, *(wished(self.asked, wish, run) for wish in self.wishes)), reason
 
 
 @blueprint.post("/recordings/<int:recording_id>/choices")
@@ -94,7 +105,7 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     wishes = tuple(one.wished() for one in json_data.added)
     lead = lead_in(asked.discipline, there.lead + json_data.ahead)
     needs = shifted(there.needs, json_data.ahead)
-    wanted = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs)
+    wanted = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs, there.seen)
     first: dict[Hashable, First] = {}
     more: dict[Hashable, More] = {}
     if asked.game.in_order:
@@ -120,12 +131,12 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
     asked = wanted.asked
     me, other = seats(asked, wanted.other, coarser, mine, at.step, at.maps)
     rack = fresh_rack(wanted.standing, me, other)
-    drafts = wanted.drafts(me.run(asked.group_on))
+    drafts, reason = wanted.drafts(me, other)
     added = tuple(draft for draft in drafts if draft is not None)
 
     def report(found: Choices) -> None:
         if settle:
-            at.tell((PARTLY, wanted), Ranking(found, rack, drafts))
+            at.tell((PARTLY, wanted), Ranking(found, rack, drafts, reason))
         at.step()
 
     ends = monotonic() + PATIENCE
@@ -133,13 +144,14 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
         wanted.standing, me, other, asked.physics, 2, settle, added, report, wanted.may,
         time_is_up=lambda: monotonic() > ends,
     )  # fmt: skip
-    return Ranking(found, rack, drafts)
+    return Ranking(found, rack, drafts, reason)
 
 
 def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
         reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
-        added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[], needs=None,
+        unlisted="", added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
+        needs=None,
     )  # fmt: skip
 
 
@@ -153,12 +165,17 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
     if not found.options:
         return _nothing("none", found.reason)
     even = found.break_even
-    places = [_place_of(found, draft) for draft in ranking.drafts]
+    made = ranking.drafts[0]
+    places = [
+        None if made is None else which(found, made, wanted.plan),
+        *(_place_of(found, draft) for draft in ranking.drafts[1:]),
+    ]
     stage = "fine" if found.settled else "stopped" if ended else "rough"
     return ChoicesView(
         reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
         options=[_option_view(found, option) for option in found.options], planned=places[0],
+        unlisted=ranking.reason,
         added=places[1:],
         other=there.other is not None, apart=CLOSE * ALONE,
         settled=sum(option.settled for option in found.options), match=_match(body, ranking.rack),
@@ -168,7 +185,7 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
 
 
 def _place_of(found: Choices, draft: Draft | None) -> int | None:
-    """Which of the options a draft is; of a planned safety nobody said the strike."""
+    """Which of the options a draft is."""
     if draft is None:
         return None
     return next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)

@@ -113,14 +113,17 @@ class OptionView(BaseModel):
 
 
 class ChoicesView(BaseModel):
-    """The options at a shot, the best first. `stage`: none (with the `reason`), waiting, rough, fine,
-    stopped (it took too long: the best known by then). `verdict`: attack, safety, close (too close to call)
-    or empty. `break_out`: a cluster now or later, in words, or empty. `break_even`: the chance of the pot
-    that the best attack needs to be worth the best safety. `planned`: which option the plan is, `added`
-    which those asked about are (null: no aim was found for it). `other`: whether there is another player
-    with a model of their own. Two options are too close to call within `apart` times both errors squared,
-    added and rooted. `settled` of the options are. `cautions` are to be shown beside them.
-    `needs`: in straight pool the points that the player and the other still need."""
+    """The options at a shot, the best first.
+
+    stage: none (with the `reason`), waiting, rough, fine, or stopped (it took too long: the best so far).
+    verdict: attack, safety, close (too close to call) or empty. break_out: a cluster now or later, in
+    words, or empty. break_even: the pot chance at which the best attack is worth the best safety.
+    planned: which option the choice made is, else `unlisted` says why it is none. added: which those asked
+    about are (null: no aim was found for it). other: whether there is another player with a model of their
+    own. Two options are too close to call within `apart` times both errors squared, added and rooted.
+    settled: how many options are. cautions are to be shown beside them. needs: in straight pool the points
+    that the player and the other still need.
+    """
 
     reason: str
     stage: str
@@ -129,6 +132,7 @@ class ChoicesView(BaseModel):
     break_even: float | None
     options: list[OptionView]
     planned: int | None
+    unlisted: str
     added: list[int | None]
     other: bool
     apart: float

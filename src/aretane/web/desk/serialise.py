@@ -49,6 +49,7 @@ def table(core: Table, discipline: str) -> desk_views.TableView:
         ball_radius=mm(core.ball_radius),
         cue_ball_radius=mm(core.cue_ball_radius),
         diamond=mm(core.diamond),
+        sights=game(discipline).dialect == "pool",
         head_string=mm(spots["brown"].x if snooker else core.head_string),
         d_radius=mm(spots["green"].y - spots["brown"].y) if snooker else None,
         foot_spot=place(core.foot_spot),
@@ -83,6 +84,7 @@ def game_view(scene: Scene, number: int, before: Layout | None = None) -> desk_v
             place(at) for at in break_places(scene.table, scene.discipline, bool(scene.options.break_box))
         ],
         break_ball=SNOOKER_REDS[0] if record.by_colours else foremost,
+        goes_on=before is not None,
         has_points=scene.rules.has_points,
         options=OptionsShape(**asdict(scene.options)),
         options_used=list(record.agreed),

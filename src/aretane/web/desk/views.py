@@ -27,6 +27,7 @@ class TableView(BaseModel):
     ball_radius: float
     cue_ball_radius: float
     diamond: float
+    sights: bool = Field(description="the table has diamonds on its rails")
     head_string: float
     d_radius: float | None
     foot_spot: Place
@@ -219,6 +220,7 @@ class GameView(BaseModel):
     racked: Places
     break_places: list[Place]
     break_ball: str
+    goes_on: bool = Field(description="fourteen were racked again: the rack begins without a break")
     has_points: bool
     options: OptionsShape
     options_used: list[str]
