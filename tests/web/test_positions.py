@@ -139,7 +139,8 @@ def test_after_the_key_ball_the_next_rack_of_straight_pool_goes_on_without_a_bre
 def test_a_choice_that_is_no_option_says_why(client: FlaskClient) -> None:
     recording, (first, _) = new_recording(client, "nine-ball")
     shot = {
-        "shooter": first, "layout": {"from": "empty", "balls": BALLS}, "plan": {"ball": "7", "choice": "safety"},
+        "shooter": first, "layout": {"from": "empty", "balls": BALLS},
+        "plan": {"ball": "7", "choice": "safety"},
     }  # fmt: skip
     body = {"number": 1, "breaker": None, "shots": [shot], "shot": 1}
     for _ in range(600):
