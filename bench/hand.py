@@ -26,7 +26,7 @@ from aretane.settings import PROJECT
 from aretane.web.positions import WINDOW
 from aretane.work.charting import FORGOTTEN
 
-from . import video
+from . import plans, video
 from .rows import Row, percentile, seed
 
 STARTS = 3
@@ -290,6 +290,7 @@ def measure() -> list[Row]:
         Row("a second asker's first ranking against alone", round(beside / alone, 2), "x", 2.5, "lower",
             ASKED, f"Choices of nine-ball while another window has its own settled; alone {alone:.1f} s."),
         *filmed,
+        *plans.rows(),
     ]  # fmt: skip
 
 

@@ -1,11 +1,15 @@
 """Rules: how fast a match is folded, and whether random racks of every discipline add up."""
 
 import statistics
+import tempfile
 import time
 from itertools import cycle
+from pathlib import Path
 
+from tests.clients import client_of, runners
 from tests.core.rules.log import Log
 from tests.core.rules.test_any_sequence import GAMES, any_rack
+from tests.positions import faults
 
 from aretane.core.equipment.balls import COLOURS, SNOOKER_REDS
 from aretane.core.log.shot import Rack, Shot
@@ -14,15 +18,20 @@ from aretane.core.rules import rules_for
 from aretane.demo.library import load
 from aretane.demo.scenario import NINE_BALL
 from aretane.formats.shapes import to_core
+from aretane.settings import Settings
+from aretane.store import instance, write
+from aretane.store.database import Address, writing
+from aretane.store.migrate import migrate
+from aretane.web import create_app
 
 from .rows import Row, at_most, seed
 
-SHOTS, REPEATS, RACKS = 500, 25, 150
+SHOTS, REPEATS, RACKS, POSITIONS = 500, 25, 150, 300
 
 
 def measure() -> list[Row]:
     """All rows of the area `rules`."""
-    return [folding(), *adding_up(), maximum()]
+    return [folding(), *adding_up(), maximum(), positions()]
 
 
 def match_of(shots: int) -> list[Rack]:
@@ -92,3 +101,28 @@ def maximum() -> Row:
         log.play("ann", colour)
     off = abs(log.state.score("ann") - 147)
     return at_most("a 147 is off by", off, "points", 0, 1, "fifteen reds with blacks, then the colours")
+
+
+def positions() -> Row:
+    """Positions entered through the API that come back otherwise: balls, turn, on, hand, groups, score."""
+    found: list[str] = []
+    start = seed(13)
+    with tempfile.TemporaryDirectory() as folder:
+        server = instance.start(Path(folder) / "database")
+        try:
+            address = Address.parse(server.url("positions"))
+            migrate(address)
+            with writing(address) as db:
+                write.add_club(db, "Bench club", "Bench")
+            settings = Settings(Path(folder), None, "127.0.0.1", 8640, 4, 16 * 1024 * 1024)
+            client = client_of(create_app(settings, address))
+            for game in GAMES:
+                found += faults(client, game, range(start, start + POSITIONS))
+        finally:
+            for runner in runners:
+                runner.stop()
+            server.stop()
+    how = f"{POSITIONS} random mid-rack positions a discipline, stored and read again; first: {found[:1]}"
+    return at_most(
+        "positions that come back otherwise", len(found), "positions", 0, POSITIONS * len(GAMES), how
+    )

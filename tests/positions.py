@@ -10,6 +10,8 @@ from aretane.core.equipment.table import table_for
 from aretane.core.games import game
 from aretane.core.units import mm
 
+RACKS = 150
+"""Racks of a recording; more positions have another one."""
 MINE, OTHER = 0, 1
 """The shooter and the other player."""
 
@@ -98,10 +100,12 @@ def _on(discipline: str, balls: list[str], said: dict[str, Any]) -> list[str]:
     return own or [record.last]
 
 
-def new_recording(client: FlaskClient, discipline: str) -> tuple[int, list[str]]:
+def new_recording(client: FlaskClient, discipline: str, mark: str = "") -> tuple[int, list[str]]:
     """A recording of two players; its id and the ids of the players."""
     players = [
-        client.post("/api/players", json={"name": f"{name} of {discipline}", "level": "strong"}).get_json()
+        client.post(
+            "/api/players", json={"name": f"{name} of {discipline}{mark}", "level": "strong"}
+        ).get_json()
         for name in ("Ada", "Ben")
     ]
     body = {
@@ -116,9 +120,11 @@ def new_recording(client: FlaskClient, discipline: str) -> tuple[int, list[str]]
 
 def faults(client: FlaskClient, discipline: str, seeds: range) -> list[str]:
     """What came back otherwise than it was entered: a position a seed, a rack each."""
-    recording, players = new_recording(client, discipline)
     found = []
-    for number, seed in enumerate(seeds, 1):
+    for place, seed in enumerate(seeds):
+        if place % RACKS == 0:
+            recording, players = new_recording(client, discipline, f" {place}" if place else "")
+        number = place % RACKS + 1
         entered = any_position(discipline, seed)
         shot = entered.shot | {"shooter": players[entered.turn]}
         body = {"number": number, "rack": {"shots": [shot]}}
