@@ -2,6 +2,7 @@
 
 import math
 import random
+from dataclasses import replace
 
 import pytest
 
@@ -151,3 +152,21 @@ def test_a_place_that_no_strike_leads_to_is_not_explained() -> None:
     layout = lay(cue=(0.6, 0.6), b1=(1.5, 0.7), b2=(2.2, 0.3))
     seen = Seen(Point(0.6, 0.62), (("1", "head-right"), ("2", "side-left")), ())
     assert not find_strike(POOL, layout, seen).explained
+
+
+def test_what_was_observed_of_the_stroke_weighs_the_strikes_found() -> None:
+    layout = lay(cue=(0.6, 0.6), b1=(1.5, 0.7))
+    meant = Strike(1.8, 0.13, 0.0, 0.1)
+    motion = play(POOL, layout, Strike(1.8, 0.13, 0.0, 0.02))
+    seen = seen_of(layout, motion, random.Random(0), 0.0)
+    seen = replace(seen, meant=meant)
+    low = find_strike(POOL, layout, replace(seen, tip=("low",))).found[0].strike
+    high = find_strike(POOL, layout, replace(seen, tip=("high",))).found[0].strike
+    assert low.height < meant.height < high.height
+    right = find_strike(POOL, layout, replace(seen, tip=("right",))).found[0].strike
+    left = find_strike(POOL, layout, replace(seen, tip=("left",))).found[0].strike
+    assert left.side < right.side
+    thin = find_strike(POOL, layout, replace(seen, contact="thin")).found[0].strike
+    thick = find_strike(POOL, layout, replace(seen, contact="thick")).found[0].strike
+    line = math.atan2(0.1, 0.9)
+    assert abs(thin.aim - line) >= abs(thick.aim - line)

@@ -1,6 +1,8 @@
 """Options beyond the strike from where the cue ball lies: jumps and swerves, push-outs, fouls, ball in
 hand, and the choice that was made."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -8,6 +10,7 @@ from aretane.core.choice.handed import fouls, push_outs
 from aretane.core.choice.meant import Wished, near, safety_meant, safety_played, says_what, wished
 from aretane.core.choice.options import May, choices
 from aretane.core.choice.raised import raised
+from aretane.core.choice.valuing import Valuing
 from aretane.core.contest.decide import pushed, worth
 from aretane.core.contest.strikes import played
 from aretane.core.contest.turn import Standing, judged
@@ -166,3 +169,25 @@ def test_layout_without_the_ball_asked_about_has_no_option() -> None:
     at = Standing(TABLE, "nine-ball", Layout.of({CUE: Point(0.6, 0.6), "9": Point(1.5, 0.6)}))
     asked = Question(TABLE, "nine-ball", at.layout, "", PRESETS["strong"], Physics())
     assert wished(asked, Wished("safety", "7"), both(at)[0].run("")) is None
+
+
+def test_circumstances_of_the_stroke_widen_the_errors_of_the_option() -> None:
+    me, other = both(ROLL)
+    valuing = Valuing(ROLL, me, other, Physics())
+    asked = Question(TABLE, "nine-ball", ROLL.layout, "", PRESETS["strong"], Physics())
+    draft = wished(asked, Wished("safety", "7", fullness=0.5, left=True, speed=2.0), me.run(""))
+    assert draft is not None
+    plain, rest = valuing.rough(draft), valuing.rough(replace(draft, aids=("rest", "stretched")))
+    spread = [np.std([end.x for end in option.ends]) for option in (plain, rest)]
+    assert spread[1] > 1.3 * spread[0]
+    assert valuing.fine(rest).aids == ("rest", "stretched")
+
+
+def test_a_safety_meant_thin_is_the_thin_one_of_the_strikes_near() -> None:
+    rows = np.array([Strike(1.5, aim).array() for aim in np.linspace(-0.2, 0.2, 81)])
+    way = ROLL.layout.get("7").minus(ROLL.layout.cue).angle  # type: ignore[union-attr, arg-type]
+    rows[:, 1] += way
+    full = safety_meant(ROLL, Plan("7", choice="safety", fullness=1.0), rows, Physics())
+    thin = safety_meant(ROLL, Plan("7", choice="safety", fullness=0.25, hit_side="left"), rows, Physics())
+    assert abs(full.aim - way) < 0.01
+    assert thin.aim > way + 0.01

@@ -177,10 +177,11 @@ def made_as(
         if struck is None:
             return None, None, "no strike was found that explains where the balls ended"
         if given is not None:
-            return Draft(given, None, cue, struck), "struck", ""
+            return Draft(given, None, cue, struck, plan.aids), "struck", ""
         rows = near(at, struck, asked.skill, asked.physics)
         if says_what(plan):
-            return Draft("safety", None, cue, safety_meant(at, plan, rows, asked.physics)), "meant", ""
+            strike = safety_meant(at, plan, rows, asked.physics)
+            return Draft("safety", None, cue, strike, plan.aids), "meant", ""
         return _best(at, cue, rows, me, other, asked.physics), "best", ""
     draft = planned(asked, plan, me.run(at.group_on))
     if draft is None:

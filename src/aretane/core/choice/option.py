@@ -24,12 +24,13 @@ errors of the player. (From racks played out at 60 positions: 92 % of 90 % inter
 
 @dataclass(frozen=True, slots=True)
 class Draft:
-    """An option before it is valued."""
+    """An option before it is valued. aids: circumstances of the stroke, which widen the player's errors."""
 
     kind: Kind
     called: Called
     cue: Point
     strike: Strike
+    aids: tuple[str, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)
@@ -96,6 +97,7 @@ class Option:
     rails: int
     fullness: float | None
     settled: bool
+    aids: tuple[str, ...] = ()
 
     @property
     def hands_over(self) -> bool:
@@ -156,7 +158,7 @@ class Choices:
 
 def drafted(option: Option) -> Draft:
     """The option as it was before it was valued."""
-    return Draft(option.kind, option.called, option.cue, option.strike)
+    return Draft(option.kind, option.called, option.cue, option.strike, option.aids)
 
 
 def handed(option: Option) -> float | None:

@@ -65,7 +65,7 @@ class Valuing:
 
     def _valued(self, draft: Draft, errors: np.ndarray, fine: bool) -> Option:
         here, physics = self.here, self.physics
-        rows = mistaken(here, draft.cue, draft.strike, self.me.skill, physics, errors)
+        rows = mistaken(here, draft.cue, draft.strike, self.me.skill, physics, errors, draft.aids)
         ends = played(here, draft.cue, rows, physics)
         looks: dict[int, Look] = {}
         if draft.kind == "push-out":
@@ -114,6 +114,7 @@ class Valuing:
             tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
             tuple(bool(good) for good in made[stays]),
             motion, notes, motion.first_hit, rails, None if rails else _fullness(here, draft, motion), fine,
+            draft.aids,
         )  # fmt: skip
 
     def _replied(

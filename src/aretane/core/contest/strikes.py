@@ -84,10 +84,14 @@ def played(at: Standing, cue: Point, rows: Array, physics: Physics, threads: int
 
 
 def mistaken(
-    at: Standing, cue: Point, strike: Strike, skill: Skill, physics: Physics, errors: Array
-) -> Array:
-    """The strike as it comes (k, 5) with errors (k, 4) of this player, in standard deviations."""
-    own = skill.under(circumstances(at.table, placed(at, cue), strike))
+    at: Standing, cue: Point, strike: Strike, skill: Skill, physics: Physics, errors: Array,
+    aids: tuple[str, ...] = (),
+) -> Array:  # fmt: skip
+    """The strike as it comes (k, 5) with errors (k, 4) of this player, in standard deviations.
+
+    aids: circumstances of the stroke, as in `circumstances`.
+    """
+    own = skill.under(circumstances(at.table, placed(at, cue), strike, aids))
     return scatter(strike, own, at.table.cue_ball_radius, physics.tip_mass, errors)
 
 

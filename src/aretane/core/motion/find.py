@@ -35,6 +35,10 @@ FIRST, AGAIN, ROUNDS = 12000, 2000, 5
 KEPT = 120
 SLOWEST, HARDEST = 0.3, 11.0
 USUAL_SPEED = 1.8
+TIP_WORDS = {"left": (2, -1.0), "right": (2, 1.0), "high": (3, 1.0), "low": (3, -1.0)}
+"""Column and direction of the tip for what was observed of it."""
+TIP_SEEN, CONTACT_SEEN = 0.06, 0.03
+"""Ball radii, and shares of a full hit, that an observer tells apart (our choice)."""
 UNLIKE = 1.6
 """Speed steps (natural logarithm x 10) and tip steps (ball radii x 5) that make two strikes different."""
 
@@ -43,20 +47,27 @@ UNLIKE = 1.6
 class Seen:
     """What was seen of a shot: where the cue ball ended (None: not said, or it fell), what fell where, and
     where other balls ended. Balls not named did not move. `meant` is the strike that was planned, if any:
-    looked at first, given no more weight."""
+    looked at first, given no more weight. `tip` and `contact`: what was observed of the stroke, against the
+    strike that was planned (`vocabulary.SEEN_TIPS`, `SEEN_CONTACTS`)."""
 
     cue_end: Point | None
     potted: tuple[tuple[str, PocketName], ...] = ()
     moved: tuple[tuple[str, Point], ...] = ()
     off_table: tuple[str, ...] = ()
     meant: Strike | None = None
+    tip: tuple[str, ...] = ()
+    contact: str | None = None
 
     @classmethod
     def of(cls, result: Result, meant: Strike | None = None) -> "Seen":
         """What a logged result says; balls that were spotted again ended nowhere of their own."""
         spotted = set(result.moved) & set(result.down)
         moved = tuple(sorted((ball, at) for ball, at in result.moved.items() if ball not in spotted))
-        return cls(result.cue_end, tuple(sorted(result.potted)), moved, result.off_table, meant)
+        seen = result.observed
+        tip, contact = ((), None) if seen is None else (seen.tip, seen.contact)
+        return cls(
+            result.cue_end, tuple(sorted(result.potted)), moved, result.off_table, meant, tip, contact
+        )
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,12 +104,14 @@ def find_strike(
     wanted, weights, fates = _wanted(at, before, seen)
     strikes = _first_strikes(at, seen, rng)
     scores, ends = _score(at, strikes, wanted, weights, fates)
+    scores += _against_observed(at, seen, strikes)
     pool, worth, rails = strikes, scores, ends.rails[:, 0]
     for turn in range(ROUNDS):
         best = np.argsort(worth)[:KEPT]
         pool, worth, rails = pool[best], worth[best], rails[best]
         fresh = _near(pool, worth, rng, 0.5**turn)
         scores, ends = _score(at, fresh, wanted, weights, fates)
+        scores += _against_observed(at, seen, fresh)
         pool, worth = np.concatenate([pool, fresh]), np.concatenate([worth, scores])
         rails = np.concatenate([rails, ends.rails[:, 0]])
     return _summary(pool, worth, rails, at, wanted, weights, fates)
@@ -189,6 +202,31 @@ def _score(
     score += (strikes[:, 2] / 0.25) ** 2 + (strikes[:, 3] / 0.4) ** 2
     score += (np.log(strikes[:, 0] / USUAL_SPEED) / 0.8) ** 2 + 400.0 * ends.capped
     return score, ends
+
+
+def _against_observed(at: Ready, seen: Seen, strikes: Array) -> Array:
+    """Squared spreads (k,) by which strikes differ from what was observed of the stroke on playback."""
+    score = np.zeros(len(strikes))
+    meant = seen.meant or Strike(USUAL_SPEED, 0.0)
+    for word in seen.tip:
+        if word == "as-meant":
+            score += ((strikes[:, 2] - meant.side) / TIP_SEEN) ** 2
+            score += ((strikes[:, 3] - meant.height) / TIP_SEEN) ** 2
+            continue
+        column, sign = TIP_WORDS[word]
+        planned = meant.side if column == 2 else meant.height
+        score += (np.minimum(0.0, sign * (strikes[:, column] - planned) - TIP_SEEN) / TIP_SEEN) ** 2
+    struck = [at.index(name) for name, _ in (*seen.potted, *seen.moved) if name in at.names and name != CUE]
+    if seen.contact is None or seen.meant is None or not struck:
+        return score
+    line = at.layout[struck[0], :2] - at.layout[0, :2]
+    way, reach = float(np.arctan2(line[1], line[0])), float(at.layout[0, 2] + at.layout[struck[0], 2])
+    far = float(np.hypot(*line))
+    thin = np.abs(far * np.sin(strikes[:, 1] - way)) / reach
+    less = thin - abs(far * np.sin(meant.aim - way)) / reach
+    thinner = {"thick": 1.0, "thin": -1.0}.get(seen.contact, 0.0)
+    off = np.maximum(0.0, thinner * less) if thinner else np.abs(less)
+    return np.asarray(score + (off / CONTACT_SEEN) ** 2)
 
 
 def _summary(
