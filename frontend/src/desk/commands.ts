@@ -236,6 +236,20 @@ export const COMMANDS = register([
   },
 
   {
+    id: "lay-after",
+    group: "Result",
+    words: "Lay out the picture after the shot, ball by ball",
+    keys: ["Shift+A"],
+    run: (c) => act.layAfter(c.shot),
+  },
+  {
+    id: "lay-stays",
+    group: "Result",
+    words: "Laying out: this ball did not move",
+    keys: ["Shift+S"],
+    run: (c) => act.layStays(c.shot),
+  },
+  {
     id: "respot",
     group: "Result",
     words: "Put balls that come back on their spots",

@@ -9,12 +9,16 @@ import * as rd from "../rack/rackDoc";
 import { preview } from "../rack/saving";
 import { CUSHION, distance, inside, round, settle } from "../table/geometry";
 
+/** Where it began and is, mm; `pressed` in pixels. */
+type Drag = { from: Place; at: Place; pressed: Place; moved: boolean };
+
 export type Gesture =
-  | { kind: "ball"; ball: string; from: Place; at: Place; moved: boolean }
-  | { kind: "cloth"; from: Place; at: Place; moved: boolean; rail: boolean }
+  | ({ kind: "ball"; ball: string } & Drag)
+  | ({ kind: "cloth"; rail: boolean } & Drag)
   | { kind: "stroke"; points: Place[] };
 
-const MOVES_AFTER = 14; // mm on the table before a press becomes a drag
+/** Pixels on the screen before a press becomes a drag; a thumb trembles more than a mouse. */
+const MOVES_AFTER = { mouse: 2.5, touch: 8 };
 /** mm that the eye forgives in a stroke. */
 const OFF = 8;
 const GRIP = 46; // mm; a thumb is wider than a ball
@@ -36,6 +40,7 @@ export function useGestures(svg: RefObject<SVGSVGElement | null>, stage: Stage) 
   const { pencil } = usePencil();
   const slip = useDesk((s) => s.slip);
   const chosen = useDesk((s) => s.chosen);
+  const laying = useDesk((s) => s.laying);
 
   const placeOf = (event: PointerEvent): Place => {
     const matrix = svg.current?.getScreenCTM()?.inverse();
@@ -57,11 +62,12 @@ export function useGestures(svg: RefObject<SVGSVGElement | null>, stage: Stage) 
       svg.current?.setPointerCapture(event.pointerId);
       return setGesture({ kind: "stroke", points: [at] });
     }
-    const off = !ended && chosen && !(chosen in before);
+    const off = laying || (!ended && chosen && !(chosen in before));
     const ball = off ? null : grab(at);
     svg.current?.setPointerCapture(event.pointerId);
-    if (ball) setGesture({ kind: "ball", ball, from: at, at, moved: false });
-    else setGesture({ kind: "cloth", from: at, at, moved: false, rail: event.shiftKey });
+    const drag: Drag = { from: at, at, pressed: [event.clientX, event.clientY], moved: false };
+    if (ball) setGesture({ kind: "ball", ball, ...drag });
+    else setGesture({ kind: "cloth", rail: event.shiftKey, ...drag });
   };
 
   const move = (event: PointerEvent) => {
@@ -69,7 +75,8 @@ export function useGestures(svg: RefObject<SVGSVGElement | null>, stage: Stage) 
     useDesk.setState({ pointer: at });
     if (!gesture) return;
     if (gesture.kind === "stroke") return setGesture({ ...gesture, points: [...gesture.points, at] });
-    const moved = gesture.moved || distance(gesture.from, at) > MOVES_AFTER;
+    const far = distance(gesture.pressed, [event.clientX, event.clientY]);
+    const moved = gesture.moved || far > MOVES_AFTER[event.pointerType === "touch" ? "touch" : "mouse"];
     setGesture({ ...gesture, at, moved });
     if (gesture.kind === "ball" && moved) previewMove(gesture.ball, at);
   };

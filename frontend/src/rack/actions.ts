@@ -1,6 +1,6 @@
 /** What a reviewer can do at the desk. Keys, menu, palette and pointer all come here. */
 import type { Game, Place, Places, PocketName, Shot } from "../api/types";
-import { ballForKey, rank } from "../table/colours";
+import { ballForKey, rank, theBall } from "../table/colours";
 import { radius, settle } from "../table/geometry";
 import { mirrored, readLayout, turned, writeLayout } from "../table/layoutText";
 import { disciplineOf } from "../words/disciplines";
@@ -25,8 +25,9 @@ function change(number: number, how: (shot: Shot) => Shot): void {
   if (docShot) edit((doc) => rd.changeShot(doc, docShot.id, how));
 }
 
-export const openSlip = (slip: Slip) => useDesk.setState({ slip, chosen: null });
-export const choose = (ball: string | null) => useDesk.setState({ chosen: ball });
+export const openSlip = (slip: Slip) => useDesk.setState({ slip, chosen: null, laying: false });
+export const choose = (ball: string | null) =>
+  useDesk.setState(ball === null ? { chosen: null, laying: false } : { chosen: ball });
 export const isAfter = (): boolean => {
   const { slip, current, doc, blind } = useDesk.getState();
   return ["result", "worth"].includes(slip) && !rd.isHidden(blind, doc.shots[current - 1]?.shot);
@@ -51,11 +52,11 @@ export const setShot = (n: number, part: Partial<Shot>) => change(n, (s) => ({ .
 
 /** Puts a ball as near to a place as the others allow, on the layout that is shown. */
 export function putBall(n: number, ball: string, wanted: Place): boolean {
-  const { table } = useDesk.getState();
+  const { table, laying } = useDesk.getState();
   const one = at(n);
   if (!one || !table) return false;
   const shown = isAfter() ? (one.after ?? rd.afterResult(one.before, rd.emptyResult())) : one.before;
-  const place = settle(table, shown, ball, wanted);
+  const place = settle(table, laying ? laid(shown, ball) : shown, ball, wanted);
   if (!place) return false;
   change(n, (s) => (isAfter() ? rd.placeAfter(s, ball, place) : rd.placeBefore(s, ball, place)));
   return true;
@@ -92,7 +93,8 @@ export function clickCloth(n: number, place: Place): void {
   if (slip === "result") {
     if (waits(n)) return;
     putBall(n, chosen ?? "cue", place);
-    if (chosen && chosen !== "cue") choose(null);
+    if (useDesk.getState().laying) layNext(n);
+    else if (chosen && chosen !== "cue") choose(null);
     return;
   }
   if (slip === "worth") return;
@@ -107,6 +109,46 @@ export function clickCloth(n: number, place: Place): void {
     return;
   }
   setPlan(n, { target: clicked(one.shot.plan.target, place) });
+}
+
+const layingOrder = (balls: Places): string[] => [
+  "cue",
+  ...rd.inOrder(Object.keys(balls).filter((ball) => ball !== "cue")),
+];
+
+/** The balls that are laid out already: those to come lie where they did before the shot, in nobody's way. */
+function laid(shown: Places, ball: string): Places {
+  const order = layingOrder(shown);
+  const done = order.slice(0, order.indexOf(ball));
+  return Object.fromEntries(Object.entries(shown).filter(([other]) => done.includes(other)));
+}
+
+/** Begins to lay out the picture after a shot: every ball in turn, the cue ball first. */
+export function layAfter(n: number): void {
+  const shot = at(n);
+  if (!shot || waits(n)) return;
+  useDesk.setState({ slip: "result", laying: true, chosen: null });
+  layNext(n);
+}
+
+/** The next ball of the picture comes to hand; after the last one the hand is empty. */
+export function layNext(n: number): void {
+  const shot = at(n);
+  const { chosen } = useDesk.getState();
+  if (!shot) return;
+  const balls = layingOrder(shot.before);
+  const next = balls[chosen === null ? 0 : balls.indexOf(chosen) + 1];
+  if (!next) {
+    choose(null);
+    return tell("Every ball is laid out.");
+  }
+  useDesk.setState({ chosen: next });
+  tell(`Click where ${theBall(next)} ended, or its pocket. Shift S: it did not move. Esc: enough.`);
+}
+
+/** The ball in hand stays where it was; the next one comes to hand. */
+export function layStays(n: number): void {
+  if (useDesk.getState().laying) layNext(n);
 }
 
 /** While a first layout is being laid out, the next ball of the tray comes to hand by itself. */
@@ -161,7 +203,8 @@ export function pickPocket(n: number, pocket: PocketName): void {
     const ball = chosen ?? one.shot.plan.ball;
     if (ball) change(n, (s) => rd.potBall(s, ball, pocket));
     markSpotting(one.id);
-    if (chosen) choose(null);
+    if (useDesk.getState().laying) layNext(n);
+    else if (chosen) choose(null);
   } else setPlan(n, { pocket });
 }
 
@@ -257,7 +300,8 @@ export function removeShot(n: number, go: Go): void {
 }
 
 export function rackPattern(n: number): void {
-  const { game } = useDesk.getState();
+  const { game, doc } = useDesk.getState();
+  if (!doc.shots.length) addAfter(0); // on an empty rack this is its first shot
   const one = at(n);
   if (!one || !game) return;
   const cue = nextBreakPlace(one.before, game);

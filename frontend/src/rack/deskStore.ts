@@ -40,6 +40,8 @@ export type DeskState = {
   fresh: Record<string, true>;
   /** Shots in which balls that come back are put on their spots by themselves. */
   spotting: Record<string, true>;
+  /** The picture after the shot is being laid out, ball by ball; the chosen ball is next. */
+  laying: boolean;
   showPaths: boolean;
   /** Results stay hidden until the decision is judged. */
   blind: boolean;
@@ -87,6 +89,7 @@ export const useDesk = create<DeskState>()(
         mending: {},
         fresh: {},
         spotting: {},
+        laying: false,
         showPaths: true,
         blind: localStorage.getItem(BLIND) === "yes",
         message: "",

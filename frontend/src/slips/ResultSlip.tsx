@@ -61,6 +61,9 @@ export function ResultSlip({
         >
           Not potted <kbd className="key">{keyOf("missed")}</kbd>
         </button>
+        <button type="button" className="btn btn-sm" onClick={() => act.layAfter(number)}>
+          Lay out the picture <kbd className="key">{keyOf("lay-after")}</kbd>
+        </button>
       </div>
       <Down number={number} shot={shot} result={result} words={words} />
       <Row label="Foul">
