@@ -46,6 +46,7 @@ GLOSSARY: tuple[Term, ...] = (
     # The opening shot is a break in pool and a break-off in snooker, where a break is a run.
     _same("for a break", "for the break-off"),
     _same("opening break", "break-off"),
+    _same("dry break", "break-off"),
     _same("illegal break", "foul break-off"),
     _same("can break", "can break off"),
     _same("to break", "to break off"),
