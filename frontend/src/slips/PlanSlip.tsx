@@ -6,6 +6,7 @@ import type { Units } from "../units/units";
 import * as act from "../rack/actions";
 import { asOneStep, edit, useDesk } from "../rack/deskStore";
 import { inOrder } from "../rack/rackDoc";
+import { Degrees } from "./Degrees";
 import { PositionFields } from "./PositionFields";
 import { SecondIntent, TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
@@ -250,23 +251,14 @@ function NextBall({ number, plan, balls, pockets, set }: Planned) {
           none="likeliest"
           onPick={(p) => set({ next_pocket: p as PocketName | null })}
         />
-        <span className="flex items-baseline gap-1 text-sm">
-          <TypedInput
-            key={number}
-            className="plain num text-right"
-            inputMode="numeric"
-            aria-label="Wanted cut on the next ball, degrees"
-            placeholder="cut"
-            value={String(plan.wanted_angle ?? "")}
-            asOneStep={asOneStep}
-            take={(text) => {
-              const value = text.trim() === "" ? null : Number(text);
-              if (value === null || (Number.isFinite(value) && value >= 0 && value < 90))
-                set({ wanted_angle: value });
-            }}
-          />
-          °
-        </span>
+        <Degrees
+          key={number}
+          label="Wanted cut on the next ball, degrees"
+          placeholder="cut"
+          value={plan.wanted_angle}
+          most={89.9}
+          take={(wanted_angle) => set({ wanted_angle })}
+        />
       </div>
     </Row>
   );

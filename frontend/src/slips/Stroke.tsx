@@ -1,10 +1,9 @@
 /** How the stroke is made: what it is besides, how the cue is raised and bridged, how full the ball is hit. */
 import { useState } from "react";
 import type { Shot, Words } from "../api/types";
-import { TypedInput } from "../keeping/typed";
+import { Degrees } from "./Degrees";
 import { Choose, plainWords, Row } from "../parts/fields";
 import * as act from "../rack/actions";
-import { asOneStep } from "../rack/deskStore";
 import { Several } from "./Several";
 
 type Props = { number: number; shot: Shot; words: Words };
@@ -45,23 +44,14 @@ export function Stroke({ number, shot, words }: Props) {
   return (
     <div className="rule mt-1 border-t pt-1">
       <Row label="Raised by">
-        <span className="flex items-baseline gap-1 text-sm">
-          <TypedInput
-            key={number}
-            className="plain num w-12 text-right"
-            inputMode="numeric"
-            aria-label="Elevation of the cue, degrees"
-            placeholder="level"
-            value={String(plan.elevation ?? "")}
-            asOneStep={asOneStep}
-            take={(text) => {
-              const value = text.trim() === "" ? null : Number(text);
-              if (value === null || (Number.isFinite(value) && value >= 0 && value <= 80))
-                set({ elevation: value });
-            }}
-          />
-          °
-        </span>
+        <Degrees
+          key={number}
+          label="Elevation of the cue, degrees"
+          placeholder="level"
+          value={plan.elevation}
+          most={80}
+          take={(elevation) => set({ elevation })}
+        />
       </Row>
       {plan.kind !== "break" && (
         <Row label="Hits it">
