@@ -1,6 +1,7 @@
 """Random positions in the middle of a rack, entered through the API, and what has to come back."""
 
 import random
+from collections.abc import Callable
 from typing import Any, NamedTuple
 
 from flask.testing import FlaskClient
@@ -153,3 +154,31 @@ def faults(client: FlaskClient, discipline: str, seeds: range) -> list[str]:
                 f"{discipline} {seed}: {[(n, came[n], wanted[n]) for n in wanted if came[n] != wanted[n]]}"
             )
     return found
+
+
+class Poster:
+    """Makes racks of any game through the API, for pages that enter something there.
+
+    post: sends JSON to an address and gives back the JSON of the answer.
+    """
+
+    def __init__(self, post: Callable[[str, dict[str, Any]], Any]) -> None:
+        self._post, self._racks = post, dict[str, list[int]]()
+
+    def rack(self, discipline: str) -> tuple[int, int]:
+        """A new empty rack: its recording's id and its number there."""
+        if discipline not in self._racks:
+            players = [
+                int(self._post("/api/players", {"name": f"{name}, {discipline}", "level": "strong"})["id"])
+                for name in ("Cora", "Dov")
+            ]
+            body = {
+                "match": {"title": f"Described: {discipline}", "discipline": discipline},
+                "table": {"size": game(discipline).table},
+                "players": players,
+            }
+            self._racks[discipline] = [int(self._post("/api/recordings", body)["id"]), 0]
+        made = self._racks[discipline]
+        made[1] += 1
+        self._post(f"/api/recordings/{made[0]}/racks", {"number": made[1]})
+        return made[0], made[1]

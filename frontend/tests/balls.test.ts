@@ -74,8 +74,16 @@ describe("layouts as text", () => {
     const places = { cue: [635, 635], "4": [1270, 300.5] } as const;
     const text = writeLayout({ cue: [...places.cue], "4": [...places["4"]] });
     expect(text).toBe("cue 635.0 635.0\n4 1270.0 300.5");
-    expect(readLayout(text, table, ["4"])).toEqual({ places, faults: [] });
+    expect(readLayout(text, table, ["4"])).toEqual({ places, faults: [], rescaled: false });
   });
+  it("is rescaled where its text names a table of another size", () => {
+    const text = `table ${table.length / 2} ${table.width / 2}\ncue 300 200\n4 2d 2d`;
+    const read = readLayout(text, table, ["4"]);
+    expect(read.rescaled).toBe(true);
+    expect(read.places.cue).toEqual([600, 400]);
+    expect(read.places["4"]).toEqual([2 * table.diamond, 2 * table.diamond]);
+  });
+
   it("take diamonds, and name every line that cannot be read", () => {
     const read = readLayout("cue 2d 2d\nx 1 2\n4 far away\n4 9000 3\n4 640 640\n4 1000 300\n4 1 2", table, [
       "4",

@@ -11,11 +11,7 @@ function content(before: Places, shot: Shot | undefined, withResult: boolean): s
     ...shot.plan,
     reason: null,
     intent: null,
-    via: [],
     better_error: null,
-    next_ball: null,
-    next_pocket: null,
-    wanted_angle: null,
   };
   const asked = { before, shot: { shooter: shot.shooter, plan, result: withResult ? shot.result : null } };
   return JSON.stringify(asked);
@@ -51,7 +47,8 @@ export function useForecast(
   before: Places,
   shot: Shot | undefined,
 ): Answer<Forecast> {
-  const complete = Boolean(before.cue && shot?.plan.ball && shot.plan.pocket);
+  const potless = shot?.plan.choice === "safety" || shot?.plan.kind === "break";
+  const complete = Boolean(before.cue && shot?.plan.ball && (potless || shot.plan.pocket));
   return useAsked<Forecast>(
     "/api/recordings/{recording_id}/forecast",
     recording,

@@ -329,29 +329,38 @@ export function flip(n: number, how: "mirror" | "turn"): void {
   const { table } = useDesk.getState();
   const one = at(n);
   if (!one || !table) return;
-  const balls = (how === "mirror" ? mirrored : turned)(one.before, table);
-  setShot(n, { layout: { from: "empty", balls } });
+  const turn = how === "mirror" ? mirrored : turned;
+  if (isAfter() && one.after) return setAfter(n, turn(one.after, table));
+  setShot(n, { layout: { from: "empty", balls: turn(one.before, table) } });
 }
 
 export function copyLayout(n: number): void {
   const one = at(n);
   if (!one) return;
   const shown = isAfter() ? (one.after ?? one.before) : one.before;
-  void navigator.clipboard.writeText(writeLayout(shown)).then(
+  void navigator.clipboard.writeText(writeLayout(shown, useDesk.getState().table ?? undefined)).then(
     () => tell("The layout is copied as text."),
     () => tell("The browser does not allow copying here."),
   );
 }
 
-/** Sets the layout before this shot from text; every line that cannot be read is named, the rest is taken. */
+/** The balls after a shot lie so; those not named stay as they are. */
+function setAfter(n: number, places: Places): void {
+  if (waits(n)) return;
+  change(n, (shot) => Object.entries(places).reduce((s, [ball, at]) => rd.placeAfter(s, ball, at), shot));
+}
+
+/** Sets the layout that is shown from text; every line that cannot be read is named, the rest is taken. */
 export function pasteLayout(n: number, text: string): void {
   const { table, game } = useDesk.getState();
   if (!at(n) || !table || !game) return;
-  const { places, faults } = readLayout(text, table, game.balls);
+  const { places, faults, rescaled } = readLayout(text, table, game.balls);
   if (!Object.keys(places).length)
     return tell(`Nothing of the pasted text is a layout. ${faults[0] ?? ""}`);
-  setShot(n, { layout: { from: "empty", balls: places } });
-  tell(faults.length ? `Left out: ${faults.join("; ")}` : `${Object.keys(places).length} balls pasted.`);
+  if (isAfter()) setAfter(n, places);
+  else setShot(n, { layout: { from: "empty", balls: places } });
+  const done = `${Object.keys(places).length} balls pasted${isAfter() ? " where they ended" : ""}${rescaled ? ", rescaled to this table" : ""}.`;
+  tell(faults.length ? `${done} Left out: ${faults.join("; ")}` : done);
 }
 
 export const tell = (words: string) => useDesk.setState({ message: words });

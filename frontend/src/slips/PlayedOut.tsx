@@ -5,9 +5,16 @@ import { pathLength } from "../table/paths";
 import { Row, Unknown } from "../parts/fields";
 import { PlayButtons } from "./StruckLike";
 
-type Props = { forecast: Forecast | undefined; waiting: boolean; level: string; units: Units };
+type Props = {
+  forecast: Forecast | undefined;
+  waiting: boolean;
+  level: string;
+  units: Units;
+  /** What counts as made: a pot, a lawful hit of a safety, a ball down on a break. */
+  made: string;
+};
 
-export function PlayedOut({ forecast, waiting, level, units }: Props) {
+export function PlayedOut({ forecast, waiting, level, units, made }: Props) {
   const planned = forecast?.planned;
   if (!planned)
     return forecast?.reason ? (
@@ -23,12 +30,18 @@ export function PlayedOut({ forecast, waiting, level, units }: Props) {
       <div className="flex justify-end pb-0.5">
         <PlayButtons />
       </div>
-      <Row label="Pot chance">
+      <Row label={made}>
         <Counted share={planned.pot} big />
         <p className="quiet text-xs">
           {level} model{planned.railed ? ", bridging on the rail" : ""}; {planned.pot.n} strikes played
         </p>
       </Row>
+      {planned.down !== null && (
+        <Row label="Balls down">
+          <span className="num text-sm">{planned.down.toFixed(1)}</span>{" "}
+          <span className="quiet text-sm">on average, dry breaks as nought</span>
+        </Row>
+      )}
       {planned.in_place && (
         <Row label="And in place">
           <Counted share={planned.in_place} />

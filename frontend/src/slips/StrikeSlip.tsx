@@ -75,9 +75,15 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
       </div>
       <Stroke number={number} shot={shot} words={words} />
       <div className="rule mt-1 border-t pt-1">
-        {plan.choice !== "safety" && (
-          <PlayedOut forecast={forecast} waiting={waiting} level={level} units={units} />
-        )}
+        <PlayedOut
+          forecast={forecast}
+          waiting={waiting}
+          level={level}
+          units={units}
+          made={
+            plan.kind === "break" ? "A ball down" : plan.choice === "safety" ? "Lawful hit" : "Pot chance"
+          }
+        />
         {review?.pot ? (
           <PotFigures pot={review.pot} units={units} level={level} quick={!forecast?.planned} />
         ) : plan.choice !== "safety" && (forecast?.planned || forecast?.reason) ? null : (
@@ -109,7 +115,7 @@ function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined
 function whyNoPot(shot: Shot, review: Review | undefined): string {
   if (!review) return "Measuring…";
   if (!review.before.cue) return "Place the cue ball to measure the shot.";
-  if (shot.plan.kind === "break") return "The break is logged, not measured.";
+  if (shot.plan.kind === "break") return "";
   if (!shot.plan.ball) return "Choose the planned ball to measure the shot.";
   if (!shot.plan.pocket) return "Choose a pocket to measure the pot.";
   return "This shot is not measured: the planned ball is not on the table.";

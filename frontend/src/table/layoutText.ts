@@ -1,21 +1,24 @@
-/** Layouts as plain text, a ball a line: "4 1270 635" in mm, or "4 4.0d 2.0d" in diamonds. */
+/** Layouts as plain text, a ball a line: "4 1270 635" in mm, or "4 4.0d 2.0d" in diamonds. A first line
+ *  "table 2540 1270" says of which playing area; on a table of another size the layout is rescaled. */
 import type { Place, Places, TableView } from "../api/types";
 import { ballName, rank } from "./colours";
 import { inside, overlaps, round } from "./geometry";
 
-export type ReadLayout = { places: Places; faults: string[] };
+export type ReadLayout = { places: Places; faults: string[]; rescaled: boolean };
 
-export function writeLayout(places: Places): string {
-  return Object.keys(places)
+export function writeLayout(places: Places, table?: TableView): string {
+  const lines = Object.keys(places)
     .sort((a, b) => rank(a) - rank(b))
-    .map((ball) => `${ball} ${(places[ball] as Place).map((v) => v.toFixed(1)).join(" ")}`)
-    .join("\n");
+    .map((ball) => `${ball} ${(places[ball] as Place).map((v) => v.toFixed(1)).join(" ")}`);
+  if (table) lines.unshift(`table ${table.length.toFixed(0)} ${table.width.toFixed(0)}`);
+  return lines.join("\n");
 }
 
 /** Reads a layout; every line that cannot be read is named and the rest is kept. */
 export function readLayout(text: string, table: TableView, balls: string[]): ReadLayout {
   const places: Places = {};
   const faults: string[] = [];
+  let scale: Place = [1, 1];
   text.split(/\r?\n|;/).forEach((line, index) => {
     const words = line
       .trim()
@@ -24,8 +27,13 @@ export function readLayout(text: string, table: TableView, balls: string[]): Rea
     if (!words.length) return;
     const where = `line ${index + 1}`;
     const ball = (words[0] as string).toLowerCase();
-    const at = words.slice(1).map((word) => number(word, table.diamond));
-    if (ball !== "cue" && !balls.includes(ball))
+    const at = words.slice(1).map((word, axis) => {
+      const found = number(word, table.diamond);
+      return found === null || word.toLowerCase().endsWith("d") ? found : found * (scale[axis] ?? 1);
+    });
+    if (ball === "table" && at.length === 2 && at[0] && at[1])
+      scale = [table.length / at[0], table.width / at[1]];
+    else if (ball !== "cue" && !balls.includes(ball))
       faults.push(`${where}: “${words[0]}” is no ball of this game`);
     else if (at.length !== 2 || at.some((v) => v === null))
       faults.push(`${where}: write the ball, then x and y in mm, or in diamonds as 4.0d`);
@@ -42,7 +50,8 @@ export function readLayout(text: string, table: TableView, balls: string[]): Rea
       else places[ball] = round(held);
     }
   });
-  return { places, faults };
+  const rescaled = scale.some((by) => Math.abs(by - 1) > 0.002);
+  return { places, faults, rescaled };
 }
 
 function number(word: string, diamond: number): number | null {

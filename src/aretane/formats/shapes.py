@@ -474,6 +474,7 @@ def _plan(plan: PlanShape) -> Plan:
         next_ball=plan.next_ball,
         next_pocket=plan.next_pocket,
         wanted_angle=None if plan.wanted_angle is None else radians(plan.wanted_angle),
+        hit=plan.hit,
         free_ball=plan.free_ball,
         visit=None if visit is None else _visit(visit),
     )

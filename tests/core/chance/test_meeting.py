@@ -3,8 +3,9 @@
 import pytest
 
 from aretane.core.chance.forecast import NoAim, forecast, meant_by
-from aretane.core.chance.intents import fitted
+from aretane.core.chance.intents import fitted, hit_off
 from aretane.core.equipment.layout import Layout
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Target, Tip
 from aretane.core.motion import play
@@ -85,3 +86,53 @@ def test_circumstances_of_the_stroke_cost_chances() -> None:
     rest = forecast(TABLE, EASY, Plan("1", "foot-right", aids=("rest", "stretched")), PLAYER)
     assert plain is not None and rest is not None
     assert (rest.pot.value or 0.0) < (plain.pot.value or 0.0) - 0.03
+
+
+SAFE = Layout.of({"cue": Point(0.6, 0.3), "1": Point(1.6, 0.7), "5": Point(2.2, 0.9)})
+
+
+def test_a_safety_is_played_out_as_a_lawful_hit_with_its_intent() -> None:
+    plan = Plan("1", choice="safety", target=Target("point", Point(0.3, 0.9)))
+    found = forecast(TABLE, SAFE, plan, PLAYER)
+    assert found is not None and found.in_place is not None
+    assert found.motion.first_hit == "1" and not found.motion.potted
+    assert found.short is None
+    assert found.in_place.value is not None and found.pot.value is not None
+    assert 0.0 < found.in_place.value <= found.pot.value
+
+
+def test_a_hit_as_full_as_planned_is_found() -> None:
+    plan = Plan("1", choice="safety", fullness=0.5, hit_side="left")
+    meant = meant_by(TABLE, SAFE, plan, PLAYER)
+    assert meant is not None
+    at = meant.at
+    assert float(hit_off(at, plan, "1", meant.strike.array()[None])[0]) < TABLE.ball_radius
+
+
+def test_a_kick_safety_meets_a_cushion_first() -> None:
+    plan = Plan("1", kind="kick", choice="safety")
+    found = forecast(TABLE, SAFE, plan, PLAYER)
+    assert found is not None
+    assert found.motion.rails["cue"] >= 1 and found.motion.first_hit == "1"
+
+
+def test_a_harder_break_pots_more_and_a_control_break_scratches_less() -> None:
+    full = racked(TABLE, "nine-ball")
+    soft, hard = (
+        forecast(TABLE, full, Plan("1", kind="break", speed=speed), PRESETS["strong"])
+        for speed in (4.0, 9.5)
+    )
+    assert soft is not None and hard is not None
+    assert soft.down is not None and hard.down is not None
+    assert 0.1 < soft.down < hard.down < 3.5
+    assert hard.pot.value is not None and 0.3 < hard.pot.value < 0.99
+
+
+def test_a_cut_break_sends_the_cue_ball_to_its_side() -> None:
+    full = racked(TABLE, "nine-ball")
+    left, right = (
+        forecast(TABLE, full, Plan("1", kind="break", hit=hit), PRESETS["professional"])
+        for hit in ("thin-left", "thin-right")
+    )
+    assert left is not None and right is not None
+    assert left.strike.aim > 0 > right.strike.aim

@@ -8,9 +8,10 @@ import numpy as np
 from ..aiming.position import miss
 from ..equipment.layout import Layout
 from ..equipment.table import POCKETS, Table
-from ..geometry import Point
+from ..geometry import Point, safe_asin
 from ..intervals import Proportion, wilson
 from ..log.shot import Plan, Target
+from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Motion, play, play_ready
 from ..motion.ready import Ready, ready
@@ -20,7 +21,7 @@ from ..skill.model import Skill
 from ..skill.scatter import even_errors, scatter
 from ..vocabulary import SHOT_KINDS, ball_words, pocket_words
 from .direct import PARTS, rows, usual_speed
-from .intents import met, off_of
+from .intents import Off, met, off_of
 from .made import Task, Way, made
 from .meeting import RAISED, Sought, meeting
 from .natural import natural_path
@@ -28,6 +29,18 @@ from .search import chance_of
 
 SAMPLES = 400
 """Strikes played out for the range of ends; the chances of it carry intervals."""
+SAFETY_SPEED = 1.5
+"""m/s of a safety whose speed nobody said and which has no place to end in (our choice)."""
+BREAKS = 240
+"""Breaks played out, which take longest."""
+BREAK_SPEED, BREAK_OFF_SPEED, MOST_POOL = 8.5, 4.0, 15
+"""m/s of a break, and of one at snooker, whose speed nobody said (trade: 9-11 m/s for strong players);
+object balls of a pool rack."""
+BREAK_OFF_LINE = {
+    "full": 0.0, "thick-left": 0.25, "thick-right": -0.25, "thin-left": 0.6, "thin-right": -0.6,
+}  # fmt: skip
+"""How far the line of a break passes the middle of its ball, in shares of both radii: left positive (our
+choice: three-quarter and two-fifths of a full hit)."""
 WAYS: tuple[Way, ...] = (
     "direct", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve",
 )  # fmt: skip
@@ -47,7 +60,8 @@ class Forecast:
     places after strikes with the player's errors; potted: which of them potted the ball. pot, scratch,
     in_place: shares of all strikes, with intervals; in_place counts pots that meet the intent, None where
     none can be measured. railed: the bridge hand is on the rail, so its errors are used. short: metres by
-    which the best strike found misses the intent, None where it is met or nothing was looked for.
+    which the best strike found misses the intent, None where it is met or nothing was looked for. down:
+    mean object balls down, of a break. Of a safety `pot` counts lawful hits.
     """
 
     strike: Strike
@@ -62,6 +76,7 @@ class Forecast:
     in_place: Proportion | None
     railed: bool
     short: float | None = None
+    down: float | None = None
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -89,19 +104,22 @@ class Meant:
 def meant_by(
     table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
 ) -> Meant | None:
-    """The strike of a plan; None where the plan names no ball and pocket, or is no pot.
+    """The strike of a plan; None where it names no ball, a pot no pocket, or it is a push-out or foul.
 
     Raises NoAim where no aim found makes the shot, and MotionError naming the ball and the limit for a
     layout that cannot be played.
     """
     way = next((way for way in WAYS if way == plan.kind), None)
-    if plan.ball is None or plan.pocket is None or way is None or plan.ball not in layout:
+    pocket = None if plan.choice == "safety" else plan.pocket
+    if plan.ball is None or way is None or plan.ball not in layout:
+        return None
+    if pocket is None and plan.choice != "safety":
         return None
     at = ready(table, layout, physics)
-    task = Task(plan.ball, plan.pocket, way, plan.also)
+    task = Task(plan.ball, pocket, way, plan.also)
     wanted, assumed = _strike_of(at, table, layout, plan, way)
     own = skill.under(circumstances(table, layout, wanted, plan.aids))
-    off = off_of(table, plan) if assumed else None
+    off = _off(table, plan) if assumed else None
     if off is not None:
         rails = len(plan.via) or None
         near = table.ball_radius
@@ -115,18 +133,30 @@ def meant_by(
         strike, short = (None if chance.value == 0.0 else chance.strike), None
     if strike is None:
         how = "at any speed and tip" if off is not None else f"at {wanted.speed:.1f} m/s with this tip"
+        meant = f"hits {ball_words(plan.ball)} lawfully and pots nothing"
+        if pocket is not None:
+            meant = f"sends {ball_words(plan.ball)} into {pocket_words(pocket)}"
         raise NoAim(
-            f"no aim found that sends {ball_words(plan.ball)} into {pocket_words(plan.pocket)} "
-            f"({SHOT_KINDS[way].lower()}) {how}: a ball is misplaced, or it went in another way"
+            f"no aim found that {meant} ({SHOT_KINDS[way].lower()}) {how}: "
+            "a ball is misplaced, or it went in another way"
         )
     how_struck = circumstances(table, layout, strike, plan.aids)
     return Meant(at, strike, skill.under(how_struck), task, assumed, how_struck.railed, short)
 
 
+def _off(table: Table, plan: Plan) -> Off | None:
+    """How far strikes end from the target; of a safety whose hit alone is planned, nothing but the hit."""
+    off = off_of(table, plan)
+    hit = plan.choice == "safety" and (plan.fullness is not None or plan.hit_side is not None)
+    return (lambda ends, which: np.zeros(len(which))) if off is None and hit else off
+
+
 def forecast(
     table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
 ) -> Forecast | None:
-    """Play out the plan; None and what is raised as for `meant_by`."""
+    """Play out the plan; None and what is raised as for `meant_by`. A break is played out too."""
+    if plan.kind == "break":
+        return broken(table, layout, plan, skill, physics)
     meant = meant_by(table, layout, plan, skill, physics)
     if meant is None:
         return None
@@ -152,14 +182,57 @@ def forecast(
     )
 
 
+def broken(
+    table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
+) -> Forecast | None:
+    """A break played out; None where its ball is not on the table. `pot` counts breaks that pot a ball.
+
+    Raises MotionError naming the ball and the limit for a layout that cannot be played.
+    """
+    cue, ball = layout.cue, layout.get(plan.ball or "")
+    if cue is None or ball is None:
+        return None
+    at, way = ready(table, layout, physics), ball.minus(cue)
+    assumed = tuple(name for name, said in (("speed", plan.speed), ("tip", plan.tip)) if said is None)
+    side, height = (plan.tip.side, plan.tip.height) if plan.tip else (0.0, 0.0)
+    reach = table.cue_ball_radius + table.radius(plan.ball or "")
+    off = BREAK_OFF_LINE.get(plan.hit or "full", 0.0) * reach
+    aim = way.angle + safe_asin(off / max(way.norm, reach)) - squirt(side, physics.tip_mass)
+    speed = plan.speed or (BREAK_OFF_SPEED if len(layout.objects) > MOST_POOL else BREAK_SPEED)
+    strike = Strike(speed, aim, side, height, plan.elevation or 0.0)
+    how = circumstances(table, layout, strike, plan.aids)
+    rows_ = scatter(strike, skill.under(how), table.cue_ball_radius, physics.tip_mass, even_errors(BREAKS))
+    ends = play_ready(at, rows_, threads=2)
+    down = (ends.fates[:, 1:] >= 0).sum(axis=1)
+    cue_fate = ends.fates[:, 0]
+    good = down > 0
+    in_place = met(table, plan, ends, cue_fate == -1)
+    return Forecast(
+        strike=strike, motion=play(table, layout, strike, physics), assumed=assumed, stun=(), rolling=(),
+        ends=tuple(
+            Point(float(x), float(y))
+            for (x, y), fate in zip(ends.places[:, 0], cue_fate, strict=True)
+            if fate == -1
+        ),
+        potted=tuple(bool(some) for some, fate in zip(good, cue_fate, strict=True) if fate == -1),
+        pot=wilson(int(good.sum()), BREAKS), scratch=wilson(int((cue_fate != -1).sum()), BREAKS),
+        in_place=None if in_place is None else wilson(int(in_place.sum()), BREAKS), railed=how.railed,
+        down=float(down.mean()),
+    )  # fmt: skip
+
+
 def _strike_of(
     at: Ready, table: Table, layout: Layout, plan: Plan, way: Way
 ) -> tuple[Strike, tuple[str, ...]]:
     """The plan's strike without its aim, and what had to be assumed."""
-    assert plan.ball is not None and plan.pocket is not None
+    assert plan.ball is not None
     assumed = []
     speed = plan.speed
-    if speed is None:
+    if speed is None and (plan.choice == "safety" or plan.pocket is None):
+        assumed.append("speed")
+        speed = SAFETY_SPEED
+    elif speed is None:
+        assert plan.pocket is not None
         assumed.append("speed")
         speed = usual_speed(
             rows(table, layout, plan.ball), at.world, at.pockets, POCKETS.index(plan.pocket)

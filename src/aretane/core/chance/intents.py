@@ -11,8 +11,10 @@ from ..aiming.position import miss
 from ..equipment.layout import Layout
 from ..equipment.table import POCKETS, Table
 from ..log.shot import Plan, Target
-from ..motion.kernel.slots import ON_TABLE
+from ..motion.kernel.launch import squirt
+from ..motion.kernel.slots import ON_TABLE, TIP_MASS
 from ..motion.play import Ends
+from ..motion.ready import Ready
 from ..tolerances import ON_TARGET_POINT, ON_TARGET_WINDOW
 from ..vocabulary import CUE
 
@@ -24,6 +26,8 @@ Off = Callable[[Ends, Mask], Array]
 Only the strikes of the mask (k,) are looked at.
 """
 PLACES = ("point", "window", "either")
+HIT_OFF, HIT_SEEN = 0.5, 0.06
+"""m of an end that stand for a full hit instead of a graze; fullness nobody tells apart (our choice)."""
 FAR = 1.0
 """m that stand for an intent that is missed altogether and has no distance of its own."""
 
@@ -106,3 +110,24 @@ def met(table: Table, plan: Plan, ends: Ends, which: Mask) -> Mask | None:
         return None
     on_table = ends.fates[:, 0] == ON_TABLE
     return np.asarray(which & on_table & (off(ends, which) <= tolerance(table, plan.target)))
+
+
+def hit_off(at: Ready, plan: Plan, ball: str, rows: Array) -> Array:
+    """How far (k,) the hits of strikes (k, 5) are from the planned fullness and side of `ball`.
+
+    In m of an end that is off by as much; 0 where the plan says neither.
+    """
+    off = np.zeros(len(rows))
+    if plan.fullness is None and plan.hit_side is None:
+        return off
+    k, tip_mass = at.index(ball), float(at.world[TIP_MASS])
+    way = at.layout[k, :2] - at.layout[0, :2]
+    far, reach = float(np.hypot(*way)), float(at.layout[0, 2] + at.layout[k, 2])
+    starts = rows[:, 1] + np.array([squirt(float(side), tip_mass) for side in rows[:, 2]])
+    across = far * np.sin(starts - np.arctan2(way[1], way[0]))  # positive: it passes on the ball's left
+    if plan.fullness is not None:
+        less = np.abs(np.clip(1.0 - np.abs(across) / reach, 0.0, 1.0) - plan.fullness)
+        off += HIT_OFF * np.maximum(0.0, less - HIT_SEEN)
+    if plan.hit_side is not None:
+        off += HIT_OFF * ((across > 0) != (plan.hit_side == "left"))
+    return off

@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..equipment.table import POCKETS, PocketName
+from ..motion.kernel.slots import ON_TABLE
 from ..motion.play import Ends
 
 Way = Literal["any", "direct", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve"]
@@ -20,11 +21,12 @@ class Task:
     `bank`: hit first, over at least one cushion. `combination`: another ball is met first and the potted
     ball is sent by an object ball. `carom`: another ball is met first, and the cue ball sends the ball.
     `kiss`: hit first, and off another ball into the pocket. `kick`: the cue ball meets a cushion first.
-    `any`: however it falls. `also`: ways that it is made in as well, as a bank of a combination.
+    `any`: however it falls. `also`: ways that it is made in as well, as a bank of a combination. Without a
+    pocket it is a safety: the ball is to be hit lawfully, and no ball to fall.
     """
 
     ball: str
-    pocket: PocketName
+    pocket: PocketName | None
     way: Way = "any"
     also: tuple[str, ...] = ()
 
@@ -37,6 +39,8 @@ class Task:
 def made(task: Task, ends: Ends) -> NDArray[np.bool_]:
     """Which of the shots (k,) did it. A glancing cushion (under 20 degrees) makes no bank."""
     target = ends.names.index(task.ball)
+    if task.pocket is None:
+        return _hit(task, ends, target)
     down = ends.fates[:, target] == POCKETS.index(task.pocket)
     ways = task.ways - {"any"}
     if not ways:
@@ -59,3 +63,10 @@ def made(task: Task, ends: Ends) -> NDArray[np.bool_]:
     elif ways & {"direct", "jump", "swerve"}:
         down = down & (ends.rails_before == 0)
     return np.asarray(down)
+
+
+def _hit(task: Task, ends: Ends, target: int) -> NDArray[np.bool_]:
+    """Which of the shots (k,) hit the ball first, with a cushion after or before, and pot nothing."""
+    stays = (ends.fates == ON_TABLE).all(axis=1)
+    hit = (ends.first_hit == target) & stays & (ends.rails.sum(axis=1) > ends.rails_before)
+    return np.asarray(hit & ((ends.rails_before > 0) == ("kick" in task.ways)))

@@ -24,7 +24,7 @@ from ..skill.model import Skill
 from ..skill.scatter import even_errors, scatter
 from .aimed import aimed
 from .finer import aims_round
-from .intents import PLACES, Off
+from .intents import PLACES, Off, hit_off
 from .made import Task, made
 from .search import first_look
 
@@ -129,7 +129,7 @@ def _first(sought: Sought) -> Array:
     task = sought.task
     tip_mass = float(sought.at.world[TIP_MASS])
     turned = np.array([squirt(float(side), tip_mass) for side in grid[:, 2]])
-    if task.ways == {"direct"} and not grid[:, 4].any():
+    if task.pocket is not None and task.ways == {"direct"} and not grid[:, 4].any():
         ways, _ = aimed(
             sought.table, sought.layout, task.ball, task.pocket, sought.skill, sought.physics,
             np.ascontiguousarray(grid[:, [0, 2, 3]]),
@@ -184,9 +184,10 @@ def _judged(sought: Sought, rows: Array) -> tuple[NDArray[np.bool_], Array, Arra
     the cue ball ends (k, 2)."""
     if not len(rows):
         return np.zeros(0, dtype=np.bool_), np.zeros(0), np.zeros((0, 2))
-    ends = play_ready(sought.at, rows, threads=2)
+    at = sought.at
+    ends = play_ready(at, rows, threads=2)
     good = made(sought.task, ends) & (ends.fates[:, 0] == -1) & ~ends.capped
-    off = np.where(good, sought.off(ends, good), np.inf)
+    off = np.where(good, sought.off(ends, good) + hit_off(at, sought.plan, sought.task.ball, rows), np.inf)
     if sought.rails is not None:
         drawn = good & (ends.rails[:, 0] == sought.rails)
         if drawn.any():

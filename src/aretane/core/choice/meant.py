@@ -7,7 +7,8 @@ import numpy as np
 
 from ..aiming.intent import hidden_share
 from ..chance.forecast import NoAim, meant_by, on_target
-from ..contest.strikes import mistaken, played
+from ..chance.intents import hit_off
+from ..contest.strikes import mistaken, placed, played
 from ..contest.turn import Standing
 from ..equipment.layout import Layout
 from ..equipment.table import PocketName
@@ -16,6 +17,7 @@ from ..motion import MotionError
 from ..motion.find import Seen, find_strike
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
+from ..motion.ready import ready
 from ..motion.strike import Strike
 from ..runout.appraise import completed
 from ..runout.games import Question
@@ -33,8 +35,8 @@ USUAL_SPEED = 1.5
 """m/s of a safety whose speed nobody said."""
 LIKELY = 0.2
 """Share of the likeliest explanation's that another must have to be thought of."""
-FAR, FULLNESS_OFF = 1.0, 0.5
-"""m that stand for an end that cannot be said, and for a full hit instead of a graze (our choice)."""
+FAR = 1.0
+"""m that stand for an end that cannot be said."""
 NEIGHBOURS = 256
 """Strikes around the one that was played among which the one meant is looked for."""
 
@@ -52,7 +54,7 @@ def planned(asked: Question, plan: Plan, run: Run) -> Draft | None:
         meant = meant_by(asked.table, asked.layout, plan, asked.skill, asked.physics)
     except (NoAim, MotionError):
         return None
-    if meant is None:
+    if meant is None or meant.task.pocket is None:
         return None
     return Draft(kind, (meant.task.ball, meant.task.pocket), cue, meant.strike, plan.aids)
 
@@ -147,27 +149,11 @@ def safety_meant(at: Standing, plan: Plan, rows: np.ndarray, physics: Physics) -
             )
         elif left.cue is not None and (middle := target.middle) is not None:
             off[k] = 0.0 if on_target(target, left.cue, at.table) else left.cue.distance(middle)
-    if plan.fullness is not None or plan.hit_side is not None:
-        off = np.where(np.isinf(off), FAR, off) + _hit_off(at, plan, rows, physics)
+    if plan.ball is not None and plan.ball in at.layout:
+        there = ready(at.table, placed(at, cue), physics)
+        off = np.where(np.isinf(off), FAR, off) + hit_off(there, plan, plan.ball, rows)
     best = int(np.argmin(off))
     return Strike(*(float(value) for value in rows[best if off[best] < off[0] else 0]))
-
-
-def _hit_off(at: Standing, plan: Plan, rows: np.ndarray, physics: Physics) -> np.ndarray:
-    """How far (k,) the hits of strikes are from the one planned, in m of an end that is off by as much."""
-    cue, ball = at.layout.cue, at.layout.get(plan.ball or "")
-    if cue is None or ball is None:
-        return np.zeros(len(rows))
-    way = ball.minus(cue)
-    reach = at.table.cue_ball_radius + at.table.radius(plan.ball or "")
-    starts = rows[:, 1] + np.array([squirt(float(side), physics.tip_mass) for side in rows[:, 2]])
-    across = way.norm * np.sin(starts - way.angle)  # positive: the cue ball passes on the ball's left
-    off = np.zeros(len(rows))
-    if plan.fullness is not None:
-        off += FULLNESS_OFF * np.abs(np.clip(1.0 - np.abs(across) / reach, 0.0, 1.0) - plan.fullness)
-    if plan.hit_side is not None:
-        off += FULLNESS_OFF * ((across > 0) != (plan.hit_side == "left"))
-    return off
 
 
 def _to_hide(ball: str | None, at: Standing, left: Layout) -> list[str]:

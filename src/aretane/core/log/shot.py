@@ -118,6 +118,8 @@ class Plan:
     next_pocket: PocketName | None = None
     wanted_angle: float | None = None
     """rad, size of the cut wanted on the next ball."""
+    hit: str | None = None
+    """How a break is meant to hit its ball, as `vocabulary.BREAK_HITS`."""
     free_ball: bool = False
     """Snooker: the ball was nominated as a free ball."""
     visit: VisitPlan | None = None

@@ -75,6 +75,7 @@ def forecast_view(answer: Answer) -> striking_views.ForecastView:
             pot=share(found.pot),
             scratch=share(found.scratch),
             in_place=None if found.in_place is None else share(found.in_place),
+            down=None if found.down is None else round(found.down, 2),
             railed=found.railed,
             short=None if found.short is None else mm(found.short),
         ),

@@ -31,6 +31,7 @@ class PlannedView(BaseModel):
     pot: ShareView
     scratch: ShareView
     in_place: ShareView | None
+    down: float | None = Field(description="mean object balls down, of a break")
     railed: bool
     short: float | None = Field(description="mm by which the best strike found misses the intent")
 
