@@ -7,6 +7,7 @@ import pytest
 from flask.testing import FlaskClient
 
 from aretane.core.games import DISCIPLINES
+from aretane.core.vocabulary import AIDS, SHOT_KINDS, TARGETS
 from tests.positions import faults, new_recording
 
 FEW = 20
@@ -30,6 +31,10 @@ def preview(client: FlaskClient, discipline: str, *shots: dict[str, Any], **more
 
 
 BALLS = {"cue": [600, 600], "7": [1500, 700], "8": [2000, 300], "9": [2200, 900]}
+PLACED = {
+    "point": {"a": [1400, 640]},
+    "window": {"a": [1400, 640], "b": [1600, 640]},
+}
 POT = {
     "potted": [{"ball": "7", "pocket": "foot-left"}],
     "cue_end": [1400, 640],
@@ -150,3 +155,31 @@ def test_a_choice_that_is_no_option_says_why(client: FlaskClient) -> None:
         time.sleep(0.05)
     assert found["planned"] is None
     assert "result is not logged" in found["unlisted"]
+
+
+@pytest.mark.parametrize("kind", SHOT_KINDS)
+def test_every_kind_of_stroke_is_stored_and_played_out_or_says_why_not(
+    client: FlaskClient, kind: str
+) -> None:
+    recording, (first, _) = new_recording(client, "nine-ball")
+    plan = {"kind": kind, "ball": "7", "pocket": "foot-left", "also": ["bank"], "aids": list(AIDS)}
+    shot = {"shooter": first, "layout": {"from": "empty", "balls": BALLS}, "plan": plan}
+    made = client.post(f"/api/recordings/{recording}/racks", json={"number": 1, "rack": {"shots": [shot]}})
+    assert made.status_code == 201, made.get_json()
+    stored = client.get(f"/api/recordings/{recording}/racks/1").get_json()["rack"]["shots"][0]["shot"]
+    assert (stored["plan"]["kind"], stored["plan"]["aids"]) == (kind, list(AIDS))
+    answer = client.post(f"/api/recordings/{recording}/forecast", json={"before": BALLS, "shot": shot})
+    assert answer.status_code == 200
+    assert (answer.get_json()["planned"] is None) == bool(answer.get_json()["reason"])
+
+
+@pytest.mark.parametrize("target", TARGETS)
+def test_every_intent_is_stored_as_either_of_two(client: FlaskClient, target: str) -> None:
+    recording, (first, _) = new_recording(client, "nine-ball")
+    plan = {"ball": "7", "target": {"kind": target} | PLACED.get(target, {}), "second": {"kind": "free"}}
+    shot = {"shooter": first, "layout": {"from": "empty", "balls": BALLS}, "plan": plan, "result": POT}
+    made = client.post(f"/api/recordings/{recording}/racks", json={"number": 1, "rack": {"shots": [shot]}})
+    assert made.status_code == 201, made.get_json()
+    stored = client.get(f"/api/recordings/{recording}/racks/1").get_json()["rack"]["shots"][0]["shot"]
+    assert stored["plan"]["target"]["kind"] == target
+    assert stored["plan"]["second"]["kind"] == "free"

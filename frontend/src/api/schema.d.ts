@@ -6780,6 +6780,11 @@ export interface components {
         PlannedView: {
             /** Assumed */
             assumed: string[];
+            /**
+             * Down
+             * @description mean object balls down, of a break
+             */
+            down: number | null;
             /** Ends */
             ends: [
                 number,

@@ -39,7 +39,9 @@ export function PlayedOut({ forecast, waiting, level, units, made }: Props) {
       {planned.down !== null && (
         <Row label="Balls down">
           <span className="num text-sm">{planned.down.toFixed(1)}</span>{" "}
-          <span className="quiet text-sm">on average, dry breaks as nought</span>
+          <span className="quiet text-sm">
+            on average, from a rack set perfectly tight: real racks give more
+          </span>
         </Row>
       )}
       {planned.in_place && (

@@ -124,8 +124,8 @@ def test_a_harder_break_pots_more_and_a_control_break_scratches_less() -> None:
     )
     assert soft is not None and hard is not None
     assert soft.down is not None and hard.down is not None
-    assert 0.1 < soft.down < hard.down < 3.5
-    assert hard.pot.value is not None and 0.3 < hard.pot.value < 0.99
+    assert soft.down < 0.15 < 0.3 < hard.down < 3.5  # a rack set perfectly tight; real ones give more
+    assert hard.pot.value is not None and 0.25 < hard.pot.value < 0.99
 
 
 def test_a_cut_break_sends_the_cue_ball_to_its_side() -> None:
