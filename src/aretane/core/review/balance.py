@@ -2,6 +2,7 @@
 
 from collections.abc import Callable, Iterator
 from dataclasses import dataclass
+from functools import lru_cache
 from math import pi
 
 from ..aiming.aim import aim_at
@@ -193,8 +194,13 @@ def _plan(rules: Rules, step: Step, down_since: dict[str, int]) -> Iterator[Entr
         yield "plan.free_ball", "no-free-ball", "a free ball is only given straight after a foul"
 
 
-def _nearly(table: Table, before: Layout, ball: str, pocket: PocketName) -> bool:
-    """Whether the pot is possible with the ball or the cue ball a placing error away."""
+@lru_cache(maxsize=4096)
+def _no_line(table: Table, before: Layout, ball: str, pocket: PocketName) -> str:
+    """Why no line makes a direct pot, with the ball or the cue ball a placing error away; empty where one
+    does, or the layout cannot be."""
+    aim = aim_at(table, before, ball, pocket)
+    if aim.possible or aim.frozen or layout_faults(table, before):
+        return ""
     for name in (ball, CUE):
         at = before.get(name)
         assert at is not None
@@ -204,8 +210,10 @@ def _nearly(table: Table, before: Layout, ball: str, pocket: PocketName) -> bool
                 not layout_faults(table, moved)
                 and (pot(table, moved, ball, pocket, BEST).chance or 0.0) > 0.0
             ):
-                return True
-    return False
+                return ""
+    return (
+        f"{' and '.join(map(ball_words, aim.cue_blockers))} in the way" if aim.cue_blockers else "no angle"
+    )
 
 
 def _impossible(table: Table, step: Step) -> Iterator[Entry]:
@@ -214,19 +222,15 @@ def _impossible(table: Table, step: Step) -> Iterator[Entry]:
     made = result is not None and (plan.ball, plan.pocket) in result.potted
     if not made or plan.kind != "direct" or plan.also or plan.ball is None or plan.pocket is None:
         return
-    if CUE not in before or plan.ball not in before or layout_faults(table, before):
+    if CUE not in before or plan.ball not in before:
         return
-    aim = aim_at(table, before, plan.ball, plan.pocket)
-    if aim.possible or aim.frozen or _nearly(table, before, plan.ball, plan.pocket):
-        return
-    why = (
-        f"{' and '.join(map(ball_words, aim.cue_blockers))} in the way" if aim.cue_blockers else "no angle"
-    )
-    words = (
-        f"{ball_words(plan.ball)} is logged as made into the {pocket_words(plan.pocket)}, which no direct "
-        f"line allows ({why}): a ball is misplaced, or it went in another way"
-    )
-    yield "plan.kind", "cannot-be", words
+    why = _no_line(table, before, plan.ball, plan.pocket)
+    if why:
+        words = (
+            f"{ball_words(plan.ball)} is logged as made into the {pocket_words(plan.pocket)}, which no "
+            f"direct line allows ({why}): a ball is misplaced, or it went in another way"
+        )
+        yield "plan.kind", "cannot-be", words
 
 
 def _result(table: Table, step: Step, down_since: dict[str, int]) -> Iterator[Entry]:
