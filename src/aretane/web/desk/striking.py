@@ -18,7 +18,7 @@ from aretane.core.vocabulary import CUE
 from ..drawn import in_mm, path_view, share
 from . import striking_views
 
-KEPT = 400
+KEPT = 150
 
 
 class Answer(NamedTuple):
