@@ -29,7 +29,7 @@ def found(struck: Struck) -> tuple[bool, bool, float]:
     end = motion.after.cue
     down = (struck.plan.ball, struck.plan.pocket) in motion.potted
     met = down and end is not None and end.distance(struck.end) <= TABLE.ball_radius
-    return met, meant.short is not None, took
+    return met, meant.unmet, took
 
 
 def rows() -> Iterator[Row]:

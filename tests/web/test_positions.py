@@ -183,3 +183,11 @@ def test_every_intent_is_stored_as_either_of_two(client: FlaskClient, target: st
     stored = client.get(f"/api/recordings/{recording}/racks/1").get_json()["rack"]["shots"][0]["shot"]
     assert stored["plan"]["target"]["kind"] == target
     assert stored["plan"]["second"]["kind"] == "free"
+
+
+def test_nothing_that_is_not_said_holds_in_a_position_of_key_moments(client: FlaskClient) -> None:
+    balls = {"cue": [400, 450], "r1": [1200, 300], "y1": [1300, 600], "black": [1500, 450]}
+    shot = {"shooter": "a", "layout": {"from": "empty", "balls": balls}, "position": {"group": "reds"}}
+    _, second = preview(client, "english-eight-ball", shot, shot, depth="key-moments")
+    assert not second["free"]
+    assert second["balls_on"] == ["r1"]

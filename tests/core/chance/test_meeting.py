@@ -39,7 +39,8 @@ def test_a_plan_that_no_strike_meets_is_said_so() -> None:
     for seed in range(100, 104):
         struck = unmeetable(seed)
         meant = meant_by(TABLE, struck.layout, struck.plan, PLAYER)
-        assert meant is not None and meant.short is not None and meant.short > TABLE.ball_radius
+        assert meant is not None and meant.unmet
+        assert meant.short is not None and meant.short > TABLE.ball_radius
 
 
 EASY = Layout.of({"cue": Point(1.8, 0.9), "1": Point(2.2, 0.4), "2": Point(0.6, 0.3)})
@@ -76,9 +77,44 @@ def test_every_intent_has_a_chance_of_its_own_and_a_strike_that_meets_it(target:
     found = forecast(TABLE, EASY, plan, PLAYER)
     assert found is not None and found.in_place is not None
     assert found.short is None
-    fit = fitted(TABLE, plan, found.motion.after)
+    fit = fitted(TABLE, plan, EASY, found.motion.after)
     assert fit is not None and fit.kept
     assert 0.0 < (found.in_place.value or 0.0) <= (found.pot.value or 0.0)
+
+
+def test_the_cushions_that_are_drawn_are_kept_or_it_is_said() -> None:
+    target = Target("point", Point(1.3, 0.6))
+    two = (Point(2.5, 0.8), Point(2.0, 1.24))
+    kept = forecast(TABLE, EASY, Plan("1", "foot-right", target=target, via=two), PLAYER)
+    assert kept is not None and kept.as_drawn
+    assert kept.motion.rails["cue"] == 2
+    many = forecast(TABLE, EASY, Plan("1", "foot-right", target=target, via=two * 4), PLAYER)
+    assert many is not None and not many.as_drawn
+
+
+def test_a_snooker_that_no_strike_lays_is_unmet_without_a_distance() -> None:
+    plan = Plan("1", "foot-right", target=Target("snooker", ball="2"))
+    found = forecast(TABLE, EASY, plan, PLAYER)
+    assert found is not None and found.unmet and found.short is None
+    assert found.in_place is not None and found.in_place.value == 0.0
+
+
+def test_an_aim_along_the_table_is_an_aim() -> None:
+    """A straight pot along the rail's direction has the aim 0 rad, which once counted as no aim."""
+    mouth = TABLE.pockets["foot-left"].mouth
+    straight = Layout.of({"cue": Point(1.2, mouth.y - 0.03), "1": Point(1.8, mouth.y - 0.03)})
+    target = Target("point", Point(1.5, mouth.y - 0.03))
+    meant = meant_by(TABLE, straight, Plan("1", "foot-left", target=target), PLAYER)
+    assert meant is not None and abs(meant.strike.aim) < 0.05
+
+
+@pytest.mark.parametrize(("side", "kept"), [("left", True), ("right", False), (None, True)])
+def test_a_contact_is_judged_by_the_way_the_ball_goes(side: str | None, kept: bool) -> None:
+    before = Layout.of({"cue": Point(0.5, 0.6), "5": Point(1.5, 0.6)})
+    after = Layout.of({"cue": Point(1.4, 0.8), "5": Point(1.55, 0.55)})  # it went to the right
+    plan = Plan("1", "foot-right", target=Target("cannon", ball="5", side=side))  # type: ignore[arg-type]
+    fit = fitted(TABLE, plan, before, after)
+    assert fit is not None and fit.kept is kept
 
 
 def test_circumstances_of_the_stroke_cost_chances() -> None:

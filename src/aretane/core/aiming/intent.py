@@ -66,7 +66,7 @@ def fit(
         return Fit("free", share >= OPEN, hidden=1.0 - share)
     if target.kind == "cannon" and target.ball is not None and before is not None:
         was, now = before.get(target.ball), left.get(target.ball)
-        return None if was is None else Fit("contact", now is None or was.distance(now) > STILL)
+        return None if was is None else Fit("contact", _touched(target, before, was, now))
     if cue is None:
         return None
     if target.kind == "avoid" and target.a is not None and target.b is not None:
@@ -87,6 +87,22 @@ def fit(
         foot, kept = _foot(leave, cue), (leave.cut > 0) == (target.side == "left")
         return Fit("side", kept, 0.0 if kept else foot.distance(cue), foot)
     return None
+
+
+def _touched(target: Target, before: Layout, was: Point, now: Point | None) -> bool:
+    """Whether a ball was touched, and on the side meant if there is one.
+
+    A ball touched on one side goes off to the other, seen from where the cue ball lay. Of a ball that fell
+    the side is not known, and it counts.
+    """
+    if now is None:
+        return True
+    cue, way = before.cue, now.minus(was)
+    if way.norm <= STILL:
+        return False
+    if target.side is None or cue is None:
+        return True
+    return (was.minus(cue).cross(way) < 0) == (target.side == "left")
 
 
 def _out_of(middle: Point, radius: float, cue: Point) -> Fit:

@@ -1,9 +1,10 @@
 """A planned strike played out: its path, the natural paths beside it, and its ends with the player's
 errors."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..aiming.position import miss
 from ..equipment.layout import Layout
@@ -13,7 +14,7 @@ from ..intervals import Proportion, wilson
 from ..log.shot import Plan, Target
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
-from ..motion.play import STANDARD, Motion, play, play_ready
+from ..motion.play import STANDARD, Ends, Motion, play, play_ready
 from ..motion.ready import Ready, ready
 from ..motion.strike import Strike
 from ..skill.circumstances import circumstances
@@ -21,9 +22,9 @@ from ..skill.model import Skill
 from ..skill.scatter import even_errors, scatter
 from ..vocabulary import SHOT_KINDS, ball_words, pocket_words
 from .direct import PARTS, rows, usual_speed
-from .intents import Off, met, off_of
+from .intents import Off, has_distance, met, off_of, tolerance
 from .made import Task, Way, made
-from .meeting import RAISED, Sought, meeting
+from .meeting import RAISED, Met, Sought, meeting
 from .natural import natural_path
 from .search import chance_of
 
@@ -31,12 +32,15 @@ SAMPLES = 400
 """Strikes played out for the range of ends; the chances of it carry intervals."""
 SAFETY_SPEED = 1.5
 """m/s of a safety whose speed nobody said and which has no place to end in (our choice)."""
+HIT_MET = 0.015
+"""m of an end, as in `intents.hit_off`, within which a planned hit is met: 3 % of fullness beyond what
+nobody tells apart."""
 BREAKS = 240
 """Breaks played out, which take longest."""
 BREAK_SPEED, BREAK_OFF_SPEED, MOST_POOL = 8.5, 4.0, 15
 """m/s of a break, and of one at snooker, whose speed nobody said (trade: 9-11 m/s for strong players);
 object balls of a pool rack."""
-BREAK_OFF_LINE = {
+BREAK_LINES = {
     "full": 0.0, "thick-left": 0.25, "thick-right": -0.25, "thin-left": 0.6, "thin-right": -0.6,
 }  # fmt: skip
 """How far the line of a break passes the middle of its ball, in shares of both radii: left positive (our
@@ -59,9 +63,10 @@ class Forecast:
     stun, rolling: the cue ball's paths after a contact without spin and after a rolling one. ends: cue-ball
     places after strikes with the player's errors; potted: which of them potted the ball. pot, scratch,
     in_place: shares of all strikes, with intervals; in_place counts pots that meet the intent, None where
-    none can be measured. railed: the bridge hand is on the rail, so its errors are used. short: metres by
-    which the best strike found misses the intent, None where it is met or nothing was looked for. down:
-    mean object balls down, of a break. Of a safety `pot` counts lawful hits.
+    none can be measured. railed: the bridge hand is on the rail, so its errors are used. unmet: no
+    strike was found that meets the intent; short: metres by which the nearest misses it, where that is a
+    distance. as_drawn: as many cushions as the plan draws for the cue ball, if any. down: mean object balls
+    down, of a break. Of a safety `pot` counts lawful hits.
     """
 
     strike: Strike
@@ -76,6 +81,8 @@ class Forecast:
     in_place: Proportion | None
     railed: bool
     short: float | None = None
+    unmet: bool = False
+    as_drawn: bool = True
     down: float | None = None
 
 
@@ -94,6 +101,8 @@ class Meant:
     assumed: tuple[str, ...]
     railed: bool
     short: float | None = None
+    unmet: bool = False
+    as_drawn: bool = True
 
     def scattered(self, samples: int, physics: Physics) -> np.ndarray:
         """The strike as rows (samples, 5) with the player's errors, spread evenly."""
@@ -119,19 +128,16 @@ def meant_by(
     task = Task(plan.ball, pocket, way, plan.also)
     wanted, assumed = _strike_of(at, table, layout, plan, way)
     own = skill.under(circumstances(table, layout, wanted, plan.aids))
-    off = _off(table, plan) if assumed else None
+    off = _off(table, plan, layout) if assumed else None
     if off is not None:
-        rails = len(plan.via) or None
-        near = table.ball_radius
-        sought = Sought(at, table, layout, task, plan, own, physics, off, near, rails)
+        near = max(tolerance(table, plan.target), HIT_MET if _hit_planned(plan) else 0.0)
+        sought = Sought(at, table, layout, task, plan, own, physics, off, near, len(plan.via) or None)
         found = meeting(sought)
-        strike = None if found is None else found.strike
-        short = None if found is None or found.off <= near else found.off
     else:
         part = PARTS.get(plan.part, 0.0) if way == "direct" else 0.0
         chance = chance_of(at, task, wanted, own, part=part)
-        strike, short = (None if chance.value == 0.0 else chance.strike), None
-    if strike is None:
+        found, near = (None if chance.value == 0.0 else Met(chance.strike, 0.0)), 0.0
+    if found is None:
         how = "at any speed and tip" if off is not None else f"at {wanted.speed:.1f} m/s with this tip"
         meant = f"hits {ball_words(plan.ball)} lawfully and pots nothing"
         if pocket is not None:
@@ -140,15 +146,24 @@ def meant_by(
             f"no aim found that {meant} ({SHOT_KINDS[way].lower()}) {how}: "
             "a ball is misplaced, or it went in another way"
         )
-    how_struck = circumstances(table, layout, strike, plan.aids)
-    return Meant(at, strike, skill.under(how_struck), task, assumed, how_struck.railed, short)
+    how_struck = circumstances(table, layout, found.strike, plan.aids)
+    unmet = found.off > near
+    measured = unmet and has_distance(plan.target) and not _hit_planned(plan)
+    return Meant(
+        at, found.strike, skill.under(how_struck), task, assumed, how_struck.railed,
+        found.off if measured else None, unmet, found.as_drawn,
+    )  # fmt: skip
 
 
-def _off(table: Table, plan: Plan) -> Off | None:
+def _hit_planned(plan: Plan) -> bool:
+    """Whether the plan of a safety says how full, or on which side, the ball is hit."""
+    return plan.choice == "safety" and (plan.fullness is not None or plan.hit_side is not None)
+
+
+def _off(table: Table, plan: Plan, before: Layout) -> Off | None:
     """How far strikes end from the target; of a safety whose hit alone is planned, nothing but the hit."""
-    off = off_of(table, plan)
-    hit = plan.choice == "safety" and (plan.fullness is not None or plan.hit_side is not None)
-    return (lambda ends, which: np.zeros(len(which))) if off is None and hit else off
+    off = off_of(table, plan, before)
+    return (lambda ends, which: np.zeros(len(which))) if off is None and _hit_planned(plan) else off
 
 
 def forecast(
@@ -162,24 +177,33 @@ def forecast(
         return None
     ends = play_ready(meant.at, meant.scattered(SAMPLES, physics))
     good = made(meant.task, ends)
-    cue = ends.fates[:, 0]
-    places = [Point(float(x), float(y)) for x, y in ends.places[:, 0]]
-    stays = [place for place, fate in zip(places, cue, strict=True) if fate == -1]
-    in_place = met(table, plan, ends, good)
-    return Forecast(
-        strike=meant.strike,
-        motion=play(table, layout, meant.strike, physics),
-        assumed=meant.assumed,
+    return replace(
+        _forecast(table, layout, plan, meant.strike, physics, ends, good, good),
+        assumed=meant.assumed, railed=meant.railed, short=meant.short, unmet=meant.unmet,
+        as_drawn=meant.as_drawn,
         stun=natural_path(table, layout, meant.strike, meant.at, physics, stun=True),
         rolling=natural_path(table, layout, meant.strike, meant.at, physics, stun=False),
-        ends=tuple(stays),
-        potted=tuple(bool(hit) for hit, fate in zip(good, cue, strict=True) if fate == -1),
-        pot=wilson(int(good.sum()), SAMPLES),
-        scratch=wilson(int((cue != -1).sum()), SAMPLES),
-        in_place=None if in_place is None else wilson(int(in_place.sum()), SAMPLES),
-        railed=meant.railed,
-        short=meant.short,
-    )
+    )  # fmt: skip
+
+
+def _forecast(
+    table: Table, layout: Layout, plan: Plan, strike: Strike, physics: Physics, ends: Ends,
+    good: NDArray[np.bool_], may_meet: NDArray[np.bool_],
+) -> Forecast:  # fmt: skip
+    """A strike without error, and its `ends` with the player's errors.
+
+    good (k,): which of them made the shot. may_meet (k,): which of them count where they meet the intent.
+    """
+    count, cue = len(good), ends.fates[:, 0]
+    in_place = met(table, plan, layout, ends, may_meet)
+    stays = np.flatnonzero(cue == -1)
+    return Forecast(
+        strike=strike, motion=play(table, layout, strike, physics), assumed=(), stun=(), rolling=(),
+        ends=tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
+        potted=tuple(bool(hit) for hit in good[stays]),
+        pot=wilson(int(good.sum()), count), scratch=wilson(int((cue != -1).sum()), count),
+        in_place=None if in_place is None else wilson(int(in_place.sum()), count), railed=False,
+    )  # fmt: skip
 
 
 def broken(
@@ -196,28 +220,18 @@ def broken(
     assumed = tuple(name for name, said in (("speed", plan.speed), ("tip", plan.tip)) if said is None)
     side, height = (plan.tip.side, plan.tip.height) if plan.tip else (0.0, 0.0)
     reach = table.cue_ball_radius + table.radius(plan.ball or "")
-    off = BREAK_OFF_LINE.get(plan.hit or "full", 0.0) * reach
+    off = BREAK_LINES.get(plan.hit or "full", 0.0) * reach
     aim = way.angle + safe_asin(off / max(way.norm, reach)) - squirt(side, physics.tip_mass)
     speed = plan.speed or (BREAK_OFF_SPEED if len(layout.objects) > MOST_POOL else BREAK_SPEED)
     strike = Strike(speed, aim, side, height, plan.elevation or 0.0)
     how = circumstances(table, layout, strike, plan.aids)
-    rows_ = scatter(strike, skill.under(how), table.cue_ball_radius, physics.tip_mass, even_errors(BREAKS))
-    ends = play_ready(at, rows_, threads=2)
+    struck = scatter(strike, skill.under(how), table.cue_ball_radius, physics.tip_mass, even_errors(BREAKS))
+    ends = play_ready(at, struck, threads=2)
     down = (ends.fates[:, 1:] >= 0).sum(axis=1)
-    cue_fate = ends.fates[:, 0]
-    good = down > 0
-    in_place = met(table, plan, ends, cue_fate == -1)
-    return Forecast(
-        strike=strike, motion=play(table, layout, strike, physics), assumed=assumed, stun=(), rolling=(),
-        ends=tuple(
-            Point(float(x), float(y))
-            for (x, y), fate in zip(ends.places[:, 0], cue_fate, strict=True)
-            if fate == -1
-        ),
-        potted=tuple(bool(some) for some, fate in zip(good, cue_fate, strict=True) if fate == -1),
-        pot=wilson(int(good.sum()), BREAKS), scratch=wilson(int((cue_fate != -1).sum()), BREAKS),
-        in_place=None if in_place is None else wilson(int(in_place.sum()), BREAKS), railed=how.railed,
-        down=float(down.mean()),
+    all_of_them = np.ones(len(down), dtype=np.bool_)
+    return replace(
+        _forecast(table, layout, plan, strike, physics, ends, down > 0, all_of_them),
+        assumed=assumed, railed=how.railed, down=float(down.mean()),
     )  # fmt: skip
 
 

@@ -32,14 +32,22 @@ FAR = 1.0
 """m that stand for an intent that is missed altogether and has no distance of its own."""
 
 
-def off_of(table: Table, plan: Plan) -> Off | None:
-    """How far off the target of a plan strikes end; None where it means nothing that can be measured."""
+def off_of(table: Table, plan: Plan, before: Layout) -> Off | None:
+    """How far off the target of a plan strikes end; None where it means nothing that can be measured.
+
+    before: the layout before the shot.
+    """
     target = plan.target
     if target.kind in PLACES and target.a is not None:
         return lambda ends, which: _to_place(target, ends)
-    if target.kind in ("avoid", "ball", "snooker", "free") or _needs_next(plan):
-        return lambda ends, which: _one_by_one(table, plan, ends, which)
+    if target.kind in ("avoid", "ball", "snooker", "free", "cannon") or _needs_next(plan):
+        return lambda ends, which: _one_by_one(table, plan, before, ends, which)
     return None
+
+
+def has_distance(target: Target) -> bool:
+    """Whether a miss of the target is a distance: of a snooker, an angle or a contact it is none."""
+    return target.kind in (*PLACES, "avoid", "ball", "line", "side")
 
 
 def tolerance(table: Table, target: Target) -> float:
@@ -68,20 +76,20 @@ def _to_place(target: Target, ends: Ends) -> Array:
     return np.asarray(np.linalg.norm(places - a - share[:, None] * along, axis=1))
 
 
-def _one_by_one(table: Table, plan: Plan, ends: Ends, which: Mask) -> Array:
+def _one_by_one(table: Table, plan: Plan, before: Layout, ends: Ends, which: Mask) -> Array:
     off = np.full(len(which), np.inf)
     for k in np.flatnonzero(which):
-        found = fitted(table, plan, ends.after(int(k)))
+        found = fitted(table, plan, before, ends.after(int(k)))
         if found is not None:
             off[k] = 0.0 if found.kept else _size(found)
     return off
 
 
-def fitted(table: Table, plan: Plan, left: Layout) -> Fit | None:
+def fitted(table: Table, plan: Plan, before: Layout, left: Layout) -> Fit | None:
     """How a layout after the shot fits the target of the plan; None where that cannot be said."""
     cue = left.cue
     missed = None if cue is None else miss(plan.target, cue, 0.0)
-    return fit(table, plan.target, left, missed, _next(table, plan, left), plan.wanted_angle)
+    return fit(table, plan.target, left, missed, _next(table, plan, left), plan.wanted_angle, before)
 
 
 def _next(table: Table, plan: Plan, left: Layout) -> Aim | None:
@@ -103,9 +111,9 @@ def _size(found: Fit) -> float:
     return FAR if found.hidden is None else 1.0 - found.hidden
 
 
-def met(table: Table, plan: Plan, ends: Ends, which: Mask) -> Mask | None:
+def met(table: Table, plan: Plan, before: Layout, ends: Ends, which: Mask) -> Mask | None:
     """Which of the strikes (k,) of the mask meet the intent; None where it cannot be measured."""
-    off = off_of(table, plan)
+    off = off_of(table, plan, before)
     if off is None:
         return None
     on_table = ends.fates[:, 0] == ON_TABLE

@@ -4,7 +4,7 @@ Strikes all over the speeds and tips are tried first; those that come nearest ar
 Among those that meet the plan the player's own errors choose.
 """
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import pi
 
 import numpy as np
@@ -57,17 +57,22 @@ CHOSEN, JUDGED = 4, 64
 
 @dataclass(frozen=True, slots=True)
 class Met:
-    """A strike found for a plan, and how far (m) it ends from what was meant."""
+    """A strike found for a plan, and how far (m) it ends from what was meant.
+
+    as_drawn: the cue ball meets as many cushions as the plan draws, if it draws any.
+    """
 
     strike: Strike
     off: float
+    as_drawn: bool = True
 
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Sought:
     """What a strike is looked for: the layout, the pot, the plan, how far ends are off, and who strikes.
 
-    near: m that count as met. rails: cushions the plan draws for the cue ball, None where it draws none.
+    near: m that count as met. rails: cushions the plan draws for the cue ball, None where it draws none or
+    any number will do.
     """
 
     at: Ready
@@ -85,10 +90,16 @@ class Sought:
 def meeting(sought: Sought) -> Met | None:
     """The strike that meets the plan, or the one that comes nearest; None where no aim found makes the pot.
 
-    What the plan says of speed, tip and elevation is kept. The same question has the same answer.
+    What the plan says of speed, tip and elevation is kept; its cushions too, unless no strike tried meets
+    as many. The same question has the same answer.
     """
-    rows = _first(sought)
+    freely = replace(sought, rails=None)
+    rows = _first(freely)
     good, off, _ = _judged(sought, rows)
+    as_drawn = sought.rails is None or bool(good.any())
+    if not good.any():
+        sought = freely
+        good, off, _ = _judged(sought, rows)
     if not good.any():
         return None
     rows, off = rows[good], off[good]
@@ -101,7 +112,8 @@ def meeting(sought: Sought) -> Met | None:
             break
     found.sort(key=lambda met: met.off)
     met = [one for one in found if one.off <= sought.near]
-    return max(met, key=lambda one: _often(sought, one.strike)) if met else found[0]
+    best = max(met, key=lambda one: _often(sought, one.strike)) if met else found[0]
+    return replace(best, as_drawn=as_drawn)
 
 
 def _grid(sought: Sought) -> Array:
@@ -130,11 +142,11 @@ def _first(sought: Sought) -> Array:
     tip_mass = float(sought.at.world[TIP_MASS])
     turned = np.array([squirt(float(side), tip_mass) for side in grid[:, 2]])
     if task.pocket is not None and task.ways == {"direct"} and not grid[:, 4].any():
-        ways, _ = aimed(
+        ways, chances = aimed(
             sought.table, sought.layout, task.ball, task.pocket, sought.skill, sought.physics,
             np.ascontiguousarray(grid[:, [0, 2, 3]]),
         )  # fmt: skip
-        there = ways != 0.0
+        there = chances > 0.0
         if there.any():
             grid[:, 1] = ways - turned
             return _wrapped(grid[there])
@@ -187,11 +199,9 @@ def _judged(sought: Sought, rows: Array) -> tuple[NDArray[np.bool_], Array, Arra
     at = sought.at
     ends = play_ready(at, rows, threads=2)
     good = made(sought.task, ends) & (ends.fates[:, 0] == -1) & ~ends.capped
-    off = np.where(good, sought.off(ends, good) + hit_off(at, sought.plan, sought.task.ball, rows), np.inf)
     if sought.rails is not None:
-        drawn = good & (ends.rails[:, 0] == sought.rails)
-        if drawn.any():
-            good, off = drawn, np.where(drawn, off, np.inf)
+        good &= ends.rails[:, 0] == sought.rails
+    off = np.where(good, sought.off(ends, good) + hit_off(at, sought.plan, sought.task.ball, rows), np.inf)
     return good, off, ends.places[:, 0]
 
 

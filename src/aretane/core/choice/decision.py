@@ -31,7 +31,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
 
-MODEL = 10
+MODEL = 11
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -153,9 +153,11 @@ def seen_of(shot: Shot) -> Seen | None:
 
 def which(found: Choices, draft: Draft, plan: Plan) -> int | None:
     """Which option the choice made is: where its plan leaves the route open, the best of that pot."""
-    if draft.kind == "pot" and plan.speed is None:
-        return next((k for k, option in enumerate(found.options) if option.called == draft.called), None)
-    return next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)
+    pot = next((k for k, option in enumerate(found.options) if option.called == draft.called), None)
+    if draft.kind == "pot" and plan.speed is None and plan.target.kind in ("unset", "none"):
+        return pot
+    own = next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)
+    return pot if own is None and draft.called is not None else own
 
 
 def made_as(

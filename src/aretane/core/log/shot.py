@@ -40,7 +40,8 @@ class Target:
     `either`: at `a` or at `b`. `angle`: with the cut wanted on the next ball. `route`: the cue ball goes
     between `a` and `b`. `avoid`: anywhere but in the circle round `a` through `b`. `ball`: the object ball
     `ball` ends at `a`. `snooker`: the cue ball ends where `ball` cannot be hit directly. `free`: `ball` has
-    an open way to a pocket. `cannon`: the cue ball hits `ball` on the way, on its `side`.
+    an open way to a pocket. `cannon`: the cue ball hits `ball` on the way, on its `side`
+    seen from where the cue ball lay.
     """
 
     kind: TargetKind = "unset"

@@ -209,6 +209,8 @@ def _against_observed(at: Ready, seen: Seen, strikes: Array) -> Array:
     score = np.zeros(len(strikes))
     meant = seen.meant or Strike(USUAL_SPEED, 0.0)
     for word in seen.tip:
+        if word == "as-meant" and seen.meant is None:
+            continue  # nothing is known of what was meant
         if word == "as-meant":
             score += ((strikes[:, 2] - meant.side) / TIP_SEEN) ** 2
             score += ((strikes[:, 3] - meant.height) / TIP_SEEN) ** 2

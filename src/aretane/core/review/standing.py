@@ -40,7 +40,12 @@ def set_up(state: RackState, shot: Shot, position: Position, fresh: bool) -> Rac
     state = state._replace(turn=turn, over=False, winner=None, reasons=("a position set up by hand",))
     if fresh:
         state = state._replace(
-            ball_in_hand=False, behind_line=False, push_out_allowed=False, shots=max(1, state.shots)
+            ball_in_hand=False,
+            behind_line=False,
+            push_out_allowed=False,
+            shots=max(1, state.shots),
+            free=shot.plan.free_ball,
+            visits_left=1,
         )
     state = _table(state, position)
     state = _counts(state, who, position)

@@ -78,6 +78,8 @@ def forecast_view(answer: Answer) -> striking_views.ForecastView:
             down=None if found.down is None else round(found.down, 2),
             railed=found.railed,
             short=None if found.short is None else mm(found.short),
+            unmet=found.unmet,
+            as_drawn=found.as_drawn,
         ),
     )
 

@@ -33,7 +33,9 @@ class PlannedView(BaseModel):
     in_place: ShareView | None
     down: float | None = Field(description="mean object balls down, of a break")
     railed: bool
-    short: float | None = Field(description="mm by which the best strike found misses the intent")
+    unmet: bool = Field(description="no strike was found that meets the intent")
+    short: float | None = Field(description="mm by which the nearest misses it, where that is a distance")
+    as_drawn: bool = Field(description="the cue ball meets as many cushions as the plan draws, if any")
 
 
 class ForecastView(BaseModel):
