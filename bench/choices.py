@@ -24,6 +24,7 @@ from aretane.core.motion import Physics, Strike
 from aretane.core.skill.scatter import apart_errors
 from aretane.work.answering import executor
 
+from . import listed
 from .duels import LEVELS, open_standing, standing, straight_standing, two_sides
 from .rows import Row, at_most, seed
 
@@ -238,3 +239,4 @@ def measure() -> Iterator[Row]:
     with executor(None) as pool:
         yield from truth(pool)
         yield margin(pool)
+        yield from listed.rows(pool)

@@ -39,7 +39,7 @@ def any_struck(kind: str, seed: int) -> Struck:
     """A random strike of a kind that potted a ball and kept the cue ball on the table."""
     rng = random.Random(f"{kind} {seed}")
     while True:
-        layout = _layout(kind, rng)
+        layout = any_layout(kind, rng)
         if layout_faults(TABLE, layout):
             continue
         at = ready(TABLE, layout, STANDARD)
@@ -52,7 +52,9 @@ def any_struck(kind: str, seed: int) -> Struck:
             return Struck(layout, plan, end)
 
 
-def _layout(kind: str, rng: random.Random) -> Layout:
+def any_layout(kind: str, rng: random.Random) -> Layout:
+    """A cue ball and two balls anywhere, or so near each other and a pocket that the kind comes off."""
+
     def anywhere() -> Point:
         return Point(rng.uniform(0.1, TABLE.length - 0.1), rng.uniform(0.1, TABLE.width - 0.1))
 
