@@ -8,17 +8,18 @@ import subprocess
 import sys
 import tempfile
 import time
-from collections.abc import Iterator
+from collections.abc import Callable, Iterator
 from contextlib import contextmanager
 from pathlib import Path
 from threading import Event, Thread
 from typing import Any
 from urllib.parse import urlsplit
 
-from playwright.sync_api import Browser, Page, expect, sync_playwright
+from playwright.sync_api import Browser, BrowserContext, Page, expect, sync_playwright
 from tests.browser.conftest import ARGUMENTS, CHROMIUM
 from tests.browser.desk import Hands
-from tests.browser.test_games import log_safeties
+from tests.browser.test_games import log_safeties, make_game
+from tests.browser.test_positions import lay_position, lay_snooker, lay_spread
 from tests.browser.test_rack_from_empty import BALLS, ENDS, lay_out, make_recording
 from tests.running import Talker
 
@@ -98,29 +99,27 @@ def saving(url: str) -> list[float]:
 
 def opening(browser: Browser, url: str) -> list[float]:
     """Seconds from asking for a rack's address to balls, measures and rack line on the screen."""
-    times = []
-    for turn in range(OPENINGS):
-        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-        began = time.perf_counter()
-        page.goto(f"{url}/recordings/1/racks/{turn % 7 + 1}/shots/3", wait_until="commit")
-        page.locator('[data-testid="table"] text').first.wait_for()
-        page.locator('nav[aria-label="Shots of this rack"] button').first.wait_for()
-        times.append(time.perf_counter() - began)
-        page.context.close()
-    return times
+    shown = ('[data-testid="table"] text', 'nav[aria-label="Shots of this rack"] button')
+    return [
+        _opened(browser, f"{url}/recordings/1/racks/{k % 7 + 1}/shots/3", *shown) for k in range(OPENINGS)
+    ]
 
 
 def opening_empty(browser: Browser, url: str) -> list[float]:
     """Seconds from asking for a page of the same application without content to its frame on the screen."""
-    times = []
-    for _ in range(OPENINGS):
-        page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
-        began = time.perf_counter()
-        page.goto(f"{url}/nothing-here", wait_until="commit")
-        page.locator("main").first.wait_for()
-        times.append(time.perf_counter() - began)
-        page.context.close()
-    return times
+    return [_opened(browser, f"{url}/nothing-here", "main") for _ in range(OPENINGS)]
+
+
+def _opened(browser: Browser, address: str, *shown: str) -> float:
+    """Seconds in a fresh browser context from an address to the first of each of these on the screen."""
+    page = browser.new_context(viewport={"width": 1280, "height": 800}).new_page()
+    began = time.perf_counter()
+    page.goto(address, wait_until="commit")
+    for selector in shown:
+        page.locator(selector).first.wait_for()
+    took = time.perf_counter() - began
+    page.context.close()
+    return took
 
 
 def positions(url: str) -> Iterator[dict[str, Any]]:
@@ -207,13 +206,22 @@ def opening_many(browser: Browser, url: str, recording: int) -> list[float]:
     return times
 
 
-def safety(page: Page, name: str) -> int:
-    """The most actions a routine safety took, over a rack of safeties with one ball moved in each."""
+def counting(lay: Callable[[Hands], None], page: Page, name: str) -> int:
+    """The actions that something takes on an empty rack of a new recording."""
+    make_recording(page, name)
+    hands = Hands(page)
+    lay(hands)
+    return hands.actions
+
+
+def safety(page: Page, name: str, kicked: bool = False) -> int:
+    """The most actions a routine or kicked safety took, over a rack of safeties with one ball moved in
+    each."""
     make_recording(page, name)
     hands = Hands(page)
     lay_out(hands)
     hands.done()
-    return log_safeties(hands)
+    return log_safeties(hands, kicked)
 
 
 def logging(page: Page, name: str) -> tuple[int, int, float]:
@@ -235,6 +243,37 @@ def logging(page: Page, name: str) -> tuple[int, int, float]:
     return worst, hands.actions, time.perf_counter() - began
 
 
+def actions(context: BrowserContext) -> list[Row]:
+    """Actions that routine work takes, from keys and clicks as they are counted."""
+    pot, whole, seconds = logging(context.new_page(), "Bench Hand")
+    safe = safety(context.new_page(), "Bench Safe")
+    kicked = safety(context.new_page(), "Bench Kick", kicked=True)
+    spread = counting(lay_spread, context.new_page(), "Bench Spread")
+    position = counting(lay_position, context.new_page(), "Bench Position")
+    page = context.new_page()
+    make_game(page, "Snooker")
+    lay_snooker(frame := Hands(page))
+    return [
+        Row("actions to log a routine pot", pot, "actions", 3, "lower", 7,
+            "Keys and clicks from one shot to the next, the most over a seven-shot rack."),
+        Row("actions to log a routine safety", safe, "actions", 6, "lower", 3,
+            "Keys, clicks and drags from one shot to the next, the object ball moved each time, the most."),
+        Row("actions to log a kick safety", kicked, "actions", 7, "lower", 3,
+            "As above, over a rail first."),
+        Row("actions for a nine-ball break with its spread", spread, "actions", 12, "lower", 1,
+            "From an empty rack: racked, then each ball where it ended."),
+        Row("actions from a picture of eight balls to its choices", position, "actions", 12, "lower", 1,
+            "From an empty rack; seven object balls that follow each other."),
+        Row("actions for a snooker position of twelve balls", frame.actions, "actions", 14, "lower", 1,
+            "From an empty rack: the white, five reds and the colours."),
+        Row("a rack from balls on the table, an action a second", whole, "s", 180, "lower", 1,
+            f"Laying out {len(BALLS)} balls and seven pots, each key and click taken as one second."),
+        Row("actions for a seven-shot rack from an empty table", whole, "actions", 12 + 7 * 5, "lower", 1,
+            f"Keys and clicks, laying out {len(BALLS)} balls among them; "
+            f"scripted in {seconds:.0f} s; the limit is our own."),
+    ]  # fmt: skip
+
+
 def measure() -> list[Row]:
     """All rows of the area `hand`."""
     with tempfile.TemporaryDirectory() as folder:
@@ -250,8 +289,7 @@ def measure() -> list[Row]:
             browser = playwright.chromium.launch(executable_path=CHROMIUM, args=ARGUMENTS)
             opened = opening(browser, url)
             context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=url)
-            pot, whole, seconds = logging(context.new_page(), "Bench Hand")
-            safe = safety(context.new_page(), "Bench Safe")
+            counted = actions(context)
             many = opening_many(browser, url, many_racks(url))
             filmed = video.rows(browser, url, data)
             empty = opening_empty(browser, url)
@@ -261,29 +299,20 @@ def measure() -> list[Row]:
             alone, beside = asking(url)
     slow = round(percentile(measured, 0.95), 1)
     start, saved_in, opened_in = (round(statistics.median(t), 2) for t in (starts, saved, opened))
-    counts = (len(measured), len(saved), len(opened))
     return [
         Row("second start", start, "s", 8, "lower", len(starts),
             "From calling ./aretane demo on data that exist to the printed address, median."),
-        Row("measuring a shot at the server, p95", slow, "ms", 50, "lower", counts[0],
+        Row("measuring a shot at the server, p95", slow, "ms", 50, "lower", len(measured),
             "Each shot of the demo sent alone for review over HTTP on loopback."),
-        Row("storing a shot and reviewing its rack, median", saved_in, "ms", 30, "lower", counts[1],
+        Row("storing a shot and reviewing its rack, median", saved_in, "ms", 30, "lower", len(saved),
             "Each shot of the demo changed, stored, and its whole rack reviewed, over HTTP."),
-        Row("opening a rack in the browser, median", opened_in, "s", 1, "lower", counts[2],
+        Row("opening a rack in the browser, median", opened_in, "s", 1, "lower", len(opened),
             "A fresh browser context from the address to balls and rack line on the screen; "
             f"the slowest took {max(opened):.2f} s."),
-        Row("actions to log a routine pot", pot, "actions", 5, "lower", 7,
-            "Keys and clicks from one shot to the next, the most over a seven-shot rack."),
-        Row("actions to log a routine safety", safe, "actions", 6, "lower", 3,
-            "Keys, clicks and drags from one shot to the next, the object ball moved each time, the most."),
+        *counted,
         Row("opening a rack of a 30-rack match, median", round(statistics.median(many), 2), "s", 1, "lower",
             len(many),
             f"As above, and thirty marks in the score line; the slowest took {max(many):.2f} s."),
-        Row("a rack from balls on the table, an action a second", whole, "s", 180, "lower", 1,
-            f"Laying out {len(BALLS)} balls and seven pots, each key and click taken as one second."),
-        Row("actions for a seven-shot rack from an empty table", whole, "actions", 12 + 7 * 5, "lower", 1,
-            f"Keys and clicks, laying out {len(BALLS)} balls among them; "
-            f"scripted in {seconds:.0f} s; the limit is our own."),
         Row("opening a rack against opening an empty page", round(opened_in / statistics.median(empty), 2),
             "x", 1.6, "lower", len(empty),
             f"Medians in the same run; the empty page took {statistics.median(empty):.2f} s."),

@@ -265,3 +265,75 @@ describe("judging blind", () => {
     useDesk.setState({ blind: false });
   });
 });
+
+describe("the picture after a shot", () => {
+  const layout: Places = { cue: [600, 600], "3": [1500, 700], "7": [2000, 300] };
+  const result = () => useDesk.getState().doc.shots[0]?.shot.result;
+
+  it("takes every ball in turn, the cue ball first", () => {
+    open(layout);
+    act.layAfter(1);
+    expect(useDesk.getState()).toMatchObject({ slip: "result", laying: true, chosen: "cue" });
+    act.clickCloth(1, [900, 500]);
+    expect(useDesk.getState().chosen).toBe("3");
+    act.pickPocket(1, "foot-left");
+    act.clickCloth(1, [2100, 350]);
+    expect(useDesk.getState()).toMatchObject({ laying: false, chosen: null });
+    expect(result()).toMatchObject({
+      cue_end: [900, 500],
+      potted: [{ ball: "3", pocket: "foot-left" }],
+      moved: { "7": [2100, 350] },
+    });
+  });
+
+  it("laid out again, a ball is only where it is put the second time", () => {
+    open(layout);
+    act.layAfter(1);
+    act.clickCloth(1, [900, 500]);
+    act.pickPocket(1, "foot-left");
+    act.clickCloth(1, [2100, 350]);
+    act.layAfter(1);
+    act.pickPocket(1, "head-left");
+    expect(result()).toMatchObject({ foul: "scratch", cue_end: null });
+    act.pickPocket(1, "foot-left");
+    expect(result()?.potted).toContainEqual({ ball: "3", pocket: "foot-left" });
+    act.layStays(1);
+    expect(result()?.moved).toEqual({});
+    act.layAfter(1);
+    act.layStays(1);
+    expect(result()).toMatchObject({ foul: null, cue_end: [600, 600] });
+    act.clickCloth(1, [1400, 900]);
+    expect(result()?.potted).toEqual([]);
+    expect(result()?.moved).toEqual({ "3": [1400, 900] });
+  });
+
+  it("does not let a ball that is still to come push another one off its place", () => {
+    open(layout);
+    act.layAfter(1);
+    act.clickCloth(1, [1510, 700]);
+    expect(result()?.cue_end).toEqual([1510, 700]);
+  });
+
+  it("is what a pasted layout and a mirror change, where it is shown", () => {
+    open(layout);
+    act.setResult(1, { cue_end: [900, 500] });
+    act.openSlip("result");
+    act.pasteLayout(1, "cue 1000 400\n7 2100 350");
+    expect(result()).toMatchObject({ cue_end: [1000, 400], moved: { "7": [2100, 350] } });
+    act.flip(1, "mirror");
+    expect(result()).toMatchObject({ cue_end: [1000, 870] });
+    expect(useDesk.getState().doc.shots[0]?.shot.layout.balls.cue).toEqual([600, 600]);
+  });
+});
+
+describe("an empty rack", () => {
+  it("gets its first shot by the key for the next one, and racked balls by the key for the rack", () => {
+    open();
+    const went: number[] = [];
+    act.next(1, (shot) => went.push(shot));
+    expect(went).toEqual([1]);
+    open();
+    act.rackPattern(1);
+    expect(useDesk.getState().doc.shots[0]?.shot.plan.kind).toBe("break");
+  });
+});

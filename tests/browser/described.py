@@ -5,7 +5,10 @@ from typing import Any, NamedTuple
 
 from playwright.sync_api import Page, expect
 
+from aretane.core.units import mm
+from tests.browser.desk import Hands
 from tests.positions import Poster
+from tests.strikes import any_struck
 
 STANDS = re.compile("How the (rack|frame) stands")
 
@@ -22,6 +25,8 @@ class Described(NamedTuple):
     slip: str = "i"
     answer: str = ""
     links: tuple[str, ...] = ()
+    end: tuple[float, float] | None = None
+    """Where the cue ball is meant to end, mm: clicked on the table."""
 
 
 POOL = "cue 600 600\n3 1500 700\n7 2000 300\n9 2200 900"
@@ -48,6 +53,21 @@ POTS, HITS, MORE = "Pot chance|no aim found", "Lawful hit|no aim found", ("raise
 AIDS, BREAKS = "Circumstances of the stroke", "How the break is meant to hit its ball"
 KIND, BALL, POCKET = "Kind of shot", "Planned ball", "Planned pocket"
 TO_FOOT = ((POCKET, "foot-left"),)
+
+
+def real(what: str, kind: str, seed: int) -> Described:
+    """A stroke of a kind that came off, described by its balls, its pocket and where the cue ball ended."""
+    struck = any_struck(kind, seed)
+    names = {"2": "9"}
+    text = "\n".join(
+        f"{names.get(ball, ball)} {mm(at.x):.1f} {mm(at.y):.1f}" for ball, at in struck.layout.places
+    )
+    chosen = ((KIND, kind), (POCKET, str(struck.plan.pocket)))
+    ball = names.get(str(struck.plan.ball), str(struck.plan.ball))
+    end = (mm(struck.end.x), mm(struck.end.y))
+    return Described(what, "nine-ball", text, chosen, ((BALL, ball),), "k", "And in place", end=end)
+
+
 FORTY: tuple[Described, ...] = (
     Described("a mid-rack position", "nine-ball", POOL, answer="on: the 3"),
     Described("ten-ball, three left", "ten-ball", POOL.replace("9 ", "10 "), answer="on: the 3"),
@@ -73,13 +93,13 @@ FORTY: tuple[Described, ...] = (
            picks=(("Whether the pack stands and this shot opens the rack", "stands"),)),
     stands("misses in a row", "snooker", RED, "", picks=(("Misses in a row, (shooter|striker)", "1"),)),
     stroke("a pot", "Pot chance", chosen=TO_FOOT),
-    stroke("a bank", POTS, chosen=((KIND, "bank"), (POCKET, "head-left"))),
-    stroke("a kick", POTS, chosen=((KIND, "kick"), (POCKET, "foot-left"))),
-    stroke("a combination", POTS, chosen=((KIND, "combination"), (POCKET, "foot-left"))),
-    stroke("a carom", POTS, chosen=((KIND, "carom"), (POCKET, "foot-left"))),
-    stroke("a kiss-in", POTS, chosen=((KIND, "kiss"), (POCKET, "foot-left"))),
-    stroke("a jump", POTS, chosen=((KIND, "jump"), (POCKET, "foot-left"))),
-    stroke("a swerve", POTS, chosen=((KIND, "swerve"), (POCKET, "foot-left"))),
+    real("a bank", "bank", 1),
+    real("a kick", "kick", 2),
+    real("a combination", "combination", 2),
+    real("a carom", "carom", 1),
+    real("a kiss-in", "kiss", 1),
+    real("a jump", "jump", 1),
+    real("a swerve", "swerve", 1),
     stroke("a blocked pot", "no aim found|in the way", BLOCKED, chosen=TO_FOOT),
     stroke("a safety", "Lawful hit", picks=(("Choice", "Safety"),)),
     stroke("a kick safety", HITS, picks=(("Choice", "Safety"),), chosen=((KIND, "kick"),)),
@@ -125,15 +145,16 @@ def enter(page: Page, base: Poster, case: Described) -> None:
     strike = (AIDS, "What the shot is besides", "Fullness of the hit meant")
     for link in case.links if case.slip == "i" else ():
         page.get_by_role("button", name=re.compile(link)).click()
-    if case.slip == "k":
-        first = "1" if "break" in dict(case.chosen).values() and "\n1 " in case.balls else "3"
-        page.get_by_role("group", name=BALL).get_by_role("button", name=first, exact=True).click()
+    if case.slip == "k" and BALL not in dict(case.picks):
+        page.get_by_role("group", name=BALL).get_by_role("button", name="3", exact=True).click()
     for group, button in case.picks:
         named = re.compile(f"^{group}$")
         page.get_by_role("group", name=named).get_by_role("button", name=button, exact=True).click()
     for label, option in case.chosen:
         if label not in strike:
             page.get_by_label(re.compile(f"^{label}$")).select_option(option)
+    if case.end is not None:
+        Hands(page).click_table(*case.end)
     page.keyboard.press(case.slip)
     if case.slip == "k":
         for link in case.links:

@@ -6,7 +6,8 @@ from typing import Any
 from playwright.sync_api import Page, expect
 
 MARGIN = 118  # mm of cushion and frame drawn round the playing area
-LENGTH, WIDTH = 2540, 1270
+POOL, SNOOKER = (2540, 1270), (3569, 1778)
+"""Playing areas, mm."""
 
 
 @dataclass
@@ -21,9 +22,9 @@ class Hands:
         self.page.keyboard.press(key)
         self.actions += 1
 
-    def click_table(self, x: float, y: float) -> None:
+    def click_table(self, x: float, y: float, size: tuple[int, int] = POOL) -> None:
         """Click a place in mm."""
-        self.page.mouse.click(*self.at(x, y))
+        self.page.mouse.click(*self.at(x, y, size))
         self.actions += 1
 
     def drag(self, a: tuple[float, float], b: tuple[float, float]) -> None:
@@ -35,15 +36,15 @@ class Hands:
         self.page.mouse.up()
         self.actions += 1
 
-    def at(self, x: float, y: float) -> tuple[float, float]:
+    def at(self, x: float, y: float, size: tuple[int, int] = POOL) -> tuple[float, float]:
         """Screen place of a table place in mm."""
         box = self.page.get_by_test_id("table").bounding_box()
         assert box is not None
-        wide, high = LENGTH + 2 * MARGIN, WIDTH + 2 * MARGIN
+        wide, high = size[0] + 2 * MARGIN, size[1] + 2 * MARGIN
         scale = min(box["width"] / wide, box["height"] / high)
         left = box["x"] + (box["width"] - wide * scale) / 2
         top = box["y"] + (box["height"] - high * scale) / 2
-        return left + (x + MARGIN) * scale, top + (WIDTH - y + MARGIN) * scale
+        return left + (x + MARGIN) * scale, top + (size[1] - y + MARGIN) * scale
 
     def saved(self) -> None:
         """Wait until the desk says that everything is stored."""

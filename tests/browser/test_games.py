@@ -29,12 +29,14 @@ def make_game(page: Page, rules: str, **options: str) -> int:
 SAFE = [BALLS["3"], (1500, 260), (1650, 420), (1500, 520)]
 
 
-def log_safeties(hands: Hands) -> int:
-    """Three safeties that each move the 3: the most actions one took."""
+def log_safeties(hands: Hands, kicked: bool = False) -> int:
+    """Three safeties that each move the 3: the most actions one took. `kicked`: over a rail first."""
     worst = 0
     for turn in range(len(SAFE) - 1):
         hands.key("3")
         hands.key("c")
+        if kicked:
+            hands.key("Shift+X")
         hands.key("x")
         hands.click_table(700 + 60 * turn, 640)
         hands.drag(SAFE[turn], SAFE[turn + 1])
@@ -55,6 +57,16 @@ def test_a_routine_safety_takes_at_most_six_actions(tab: Page) -> None:
     assert [s["shot"]["plan"]["choice"] for s in shots[:3]] == ["safety"] * 3
     assert all("3" in s["shot"]["result"]["moved"] for s in shots[:3])
     assert [s["review"]["flags"] for s in shots[:3]] == [[]] * 3
+
+
+def test_a_kick_safety_takes_at_most_seven_actions(tab: Page) -> None:
+    recording = make_recording(tab, "Gia Moss")
+    hands = Hands(tab)
+    lay_out(hands)
+    hands.done()
+    assert log_safeties(hands, kicked=True) <= 7
+    plans = [s["shot"]["plan"] for s in rack_data(tab, recording, 1)["rack"]["shots"][:3]]
+    assert [(plan["kind"], plan["choice"]) for plan in plans] == [("kick", "safety")] * 3
 
 
 def test_red_and_black_by_keys_and_the_black_comes_back_by_itself(tab: Page) -> None:

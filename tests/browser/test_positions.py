@@ -4,8 +4,9 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from tests.browser.desk import Hands, open_desk, rack_data
+from tests.browser.desk import SNOOKER, Hands, open_desk, rack_data
 
+from .test_games import make_game
 from .test_rack_from_empty import make_recording
 
 SPREAD = {
@@ -32,13 +33,43 @@ def on_desk(tab: Page, name: str) -> Hands:
     return Hands(tab)
 
 
-def test_a_break_with_its_spread_takes_twelve_actions(tab: Page) -> None:
-    hands = on_desk(tab, "Spread")
+def lay_spread(hands: Hands) -> None:
+    """A racked nine-ball break and every ball where it ended, on an empty rack."""
     hands.key("t")
-    expect(tab.get_by_test_id("table")).to_be_visible()
+    expect(hands.page.get_by_test_id("table")).to_be_visible()
     hands.key("Shift+A")
     for place in SPREAD.values():
         hands.click_table(*place)
+
+
+def lay_position(hands: Hands) -> None:
+    """A position of eight balls on an empty rack, and on to its choices."""
+    hands.key("n")
+    expect(hands.page.get_by_test_id("table")).to_be_visible()
+    hands.click_table(*SPREAD["cue"])
+    hands.key("3")
+    for ball in LEFT[1:]:
+        hands.click_table(*SPREAD[ball])
+    hands.saved()
+    hands.key("Shift+Q")
+
+
+def lay_snooker(hands: Hands) -> None:
+    """A position of twelve balls at snooker on an empty rack: five reds, the colours and the white."""
+    hands.key("n")
+    expect(hands.page.get_by_test_id("table")).to_be_visible()
+    places = ((700, 900), *((2400 + 90 * k, 500 + 130 * k) for k in range(5)))
+    for place in places:
+        hands.click_table(*place, SNOOKER)
+    hands.page.get_by_role("button", name=re.compile("^yellow")).click()
+    hands.actions += 1
+    for k in range(6):
+        hands.click_table(900 + 380 * k, 300 + 40 * k, SNOOKER)
+
+
+def test_a_break_with_its_spread_takes_twelve_actions(tab: Page) -> None:
+    hands = on_desk(tab, "Spread")
+    lay_spread(hands)
     assert hands.actions <= 12
     expect(tab.get_by_role("status").filter(has_text="Every ball is laid out")).to_be_visible()
     (shot,) = shots_of(hands)
@@ -66,20 +97,25 @@ def test_a_ball_that_fell_on_the_break_is_its_pocket_in_the_picture(tab: Page) -
 
 def test_a_position_from_a_picture_to_its_choices_takes_twelve_actions(tab: Page) -> None:
     hands = on_desk(tab, "Position")
-    hands.key("n")
-    expect(tab.get_by_test_id("table")).to_be_visible()
-    hands.click_table(*SPREAD["cue"])
-    hands.key("3")
-    for ball in LEFT[1:]:
-        hands.click_table(*SPREAD[ball])
-    hands.saved()
-    (shot,) = shots_of(hands)
+    lay_position(hands)
+    assert hands.actions <= 12
+    expect(tab.get_by_test_id("fork")).to_be_visible()
+    found = re.search(r"recordings/(\d+)/racks", tab.url)
+    assert found is not None
+    (shot,) = rack_data(tab, int(found[1]), 1)["rack"]["shots"]
     assert shot["review"]["set_up"] and not shot["review"]["ball_in_hand"]
     assert shot["review"]["balls_on"] == ["3"]
     assert abs(shot["review"]["before"]["cue"][0] - SPREAD["cue"][0]) < 4
-    hands.key("Shift+Q")
-    assert hands.actions <= 12
-    expect(tab.get_by_test_id("fork")).to_be_visible()
+
+
+def test_a_snooker_position_of_twelve_balls_takes_fourteen_actions(tab: Page) -> None:
+    make_game(tab, "Snooker")
+    hands = Hands(tab)
+    lay_snooker(hands)
+    assert hands.actions <= 14
+    (shot,) = shots_of(hands)
+    assert len(shot["review"]["before"]) == 12
+    assert shot["review"]["set_up"]
 
 
 def test_a_small_drag_moves_the_ball(tab: Page) -> None:

@@ -6778,6 +6778,11 @@ export interface components {
          *     `assumed` names what the plan left open. `stun` and `rolling`: the natural paths from the contact on.
          */
         PlannedView: {
+            /**
+             * As Drawn
+             * @description the cue ball meets as many cushions as the plan draws, if any
+             */
+            as_drawn: boolean;
             /** Assumed */
             assumed: string[];
             /**
@@ -6807,7 +6812,7 @@ export interface components {
             seconds: number;
             /**
              * Short
-             * @description mm by which the best strike found misses the intent
+             * @description mm by which the nearest misses it, where that is a distance
              */
             short: number | null;
             strike: components["schemas"]["StrikeView"];
@@ -6816,6 +6821,11 @@ export interface components {
                 number,
                 number
             ][];
+            /**
+             * Unmet
+             * @description no strike was found that meets the intent
+             */
+            unmet: boolean;
         };
         /**
          * PlayerBody

@@ -202,6 +202,13 @@ export const COMMANDS = register([
     run: (c) => act.nextChoice(c.shot),
   },
   {
+    id: "kick",
+    group: "Plan",
+    words: "A kick; again: a direct shot",
+    keys: ["Shift+X"],
+    run: (c) => act.kick(c.shot),
+  },
+  {
     id: "no-target",
     group: "Plan",
     words: "No plan for the cue ball: just pot it",

@@ -58,7 +58,8 @@ export function putBall(n: number, ball: string, wanted: Place): boolean {
   const shown = isAfter() ? (one.after ?? rd.afterResult(one.before, rd.emptyResult())) : one.before;
   const place = settle(table, laying ? laid(shown, ball) : shown, ball, wanted);
   if (!place) return false;
-  change(n, (s) => (isAfter() ? rd.placeAfter(s, ball, place) : rd.placeBefore(s, ball, place)));
+  const from = (s: Shot) => (laying ? rd.clearBall(s, ball) : s);
+  change(n, (s) => (isAfter() ? rd.placeAfter(from(s), ball, place) : rd.placeBefore(s, ball, place)));
   return true;
 }
 
@@ -146,9 +147,16 @@ export function layNext(n: number): void {
   tell(`Click where ${theBall(next)} ended, or its pocket. Shift S: it did not move. Esc: enough.`);
 }
 
-/** The ball in hand stays where it was; the next one comes to hand. */
+/** The ball in hand did not move in the shot; the next one comes to hand. */
 export function layStays(n: number): void {
-  if (useDesk.getState().laying) layNext(n);
+  const { laying, chosen } = useDesk.getState();
+  const cue = at(n)?.before.cue;
+  if (!laying || !chosen) return;
+  change(n, (s) => {
+    const cleared = rd.clearBall(s, chosen);
+    return chosen === "cue" && cue ? rd.placeAfter(cleared, "cue", cue) : cleared;
+  });
+  layNext(n);
 }
 
 /** While a first layout is being laid out, the next ball of the tray comes to hand by itself. */
@@ -201,9 +209,10 @@ export function pickPocket(n: number, pocket: PocketName): void {
   if (slip === "result") {
     if (waits(n)) return;
     const ball = chosen ?? one.shot.plan.ball;
-    if (ball) change(n, (s) => rd.potBall(s, ball, pocket));
+    const { laying } = useDesk.getState();
+    if (ball) change(n, (s) => rd.potBall(laying ? rd.clearBall(s, ball) : s, ball, pocket));
     markSpotting(one.id);
-    if (useDesk.getState().laying) layNext(n);
+    if (laying) layNext(n);
     else if (chosen) choose(null);
   } else setPlan(n, { pocket });
 }
@@ -240,6 +249,10 @@ export function nextChoice(n: number): void {
   const now = at(n)?.shot.plan.choice ?? "attack";
   const choice = CHOICES[(CHOICES.indexOf(now) + 1) % CHOICES.length] ?? "attack";
   setPlan(n, { choice, pocket: choice === "safety" ? null : (at(n)?.shot.plan.pocket ?? null) });
+}
+
+export function kick(n: number): void {
+  setPlan(n, { kind: at(n)?.shot.plan.kind === "kick" ? "direct" : "kick" });
 }
 
 /** On to the next shot, making it when this is the last one. */

@@ -207,6 +207,14 @@ export function unpot(shot: Shot, ball: string): Shot {
   });
 }
 
+/** Nothing is said of where a ball ended. */
+export function clearBall(shot: Shot, ball: string): Shot {
+  const cleared = unpot(shot, ball);
+  const moved = { ...cleared.result?.moved };
+  delete moved[ball];
+  return withResult(cleared, ball === "cue" ? { moved, cue_end: null } : { moved });
+}
+
 /** The planned ball is down in the planned pocket; nothing to do while either is unknown. */
 export function pottedAsPlanned(shot: Shot): Shot {
   const { ball, pocket } = shot.plan;

@@ -77,13 +77,25 @@ export function PlayedOut({ forecast, waiting, level, units, made }: Props) {
             .join(", ")}
         </p>
       )}
-      {planned.short !== null && (
-        <p className="text-sm">
-          <b>No strike was found that ends as meant.</b> The nearest one misses it by{" "}
-          <span className="num">{length(planned.short, units)}</span>; it is the one shown.
-        </p>
-      )}
+      <Unmet planned={planned} units={units} />
     </section>
+  );
+}
+
+/** What of the plan no strike does; the strike shown is the one that comes nearest. */
+function Unmet({ planned, units }: { planned: NonNullable<Forecast["planned"]>; units: Units }) {
+  if (!planned.unmet && planned.as_drawn) return null;
+  return (
+    <p className="text-sm">
+      {planned.unmet && <b>No strike was found that does what is meant. </b>}
+      {planned.short !== null && (
+        <>
+          The nearest one misses it by <span className="num">{length(planned.short, units)}</span>.{" "}
+        </>
+      )}
+      {!planned.as_drawn && <b>No strike was found over as many rails as are drawn. </b>}
+      The strike shown comes nearest.
+    </p>
   );
 }
 
