@@ -17,7 +17,7 @@ from aretane.core.review.replay import replay
 from aretane.core.rules import rules_for
 from aretane.demo.library import load
 from aretane.demo.scenario import NINE_BALL
-from aretane.formats.shapes import to_core
+from aretane.formats.core_values import to_core
 from aretane.settings import Settings
 from aretane.store import instance, write
 from aretane.store.database import Address, writing

@@ -16,8 +16,8 @@ from aretane.demo.games import make_game
 from aretane.demo.generate import make_recording
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES, PLAYERS
+from aretane.formats.core_values import to_core
 from aretane.formats.match_file import MatchFile, core_table, read, write
-from aretane.formats.shapes import to_core
 
 
 @pytest.fixture(scope="module")

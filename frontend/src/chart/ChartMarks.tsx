@@ -4,6 +4,7 @@ import type { Chart, Place, Places, TableView } from "../api/types";
 import { figure, type Measure } from "../parts/measure";
 import { linesAt } from "./contours";
 import { highest, labelAt, levels, windowFrom, type Line } from "./lines";
+import { Lettering } from "../table/Lettering";
 
 type Props = { table: TableView; chart: Chart; measure: Measure; loss: number; balls: Places };
 
@@ -48,21 +49,16 @@ export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss
         const at = labelAt(line, free);
         return (
           at && (
-            <text
+            <Lettering
               key={line.level}
               x={at[0]}
               y={table.width - at[1]}
-              dy="0.35em"
-              textAnchor="middle"
-              className="num"
-              style={{ fontSize: table.length * 0.015 }}
-              fill="var(--table-ink)"
-              stroke="var(--cloth)"
-              strokeWidth={14}
-              paintOrder="stroke"
+              size={table.length * 0.015}
+              halo={14}
+              number
             >
               {figure(measure, line.level)}
-            </text>
+            </Lettering>
           )
         );
       })}

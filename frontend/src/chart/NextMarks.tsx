@@ -2,6 +2,7 @@
 import { memo } from "react";
 import type { Angle, Place, TableView } from "../api/types";
 import { radius } from "../table/geometry";
+import { Lettering } from "../table/Lettering";
 
 type Props = { table: TableView; angle: Angle };
 
@@ -46,19 +47,9 @@ export const NextMarks = memo(function NextMarks({ table, angle }: Props) {
               strokeOpacity={0.7}
               strokeDasharray="14 10 1 10"
             />
-            <text
-              x={at[0]}
-              y={at[1]}
-              dy="0.35em"
-              textAnchor="middle"
-              style={{ fontSize: size }}
-              fill="var(--table-ink)"
-              stroke="var(--cloth)"
-              strokeWidth={size * 0.5}
-              paintOrder="stroke"
-            >
+            <Lettering x={at[0]} y={at[1]} size={size} halo={size * 0.5} middle>
               scratch
-            </text>
+            </Lettering>
           </g>
         );
       })}

@@ -1,6 +1,7 @@
 /** Computed shots on the table: fine dotted paths, each with its number where the cue ball ends. */
 import type { Path, TableView } from "../api/types";
 import { wayOf } from "./ways";
+import { Lettering } from "../table/Lettering";
 
 export type Numbered = {
   number: number;
@@ -38,20 +39,9 @@ export function NumberedPaths({ mark, table, shots }: Props) {
               />
             ))}
             {end && numbered && (
-              <text
-                x={end[1]}
-                y={table.width - end[2]}
-                dy="0.35em"
-                textAnchor="middle"
-                className="num"
-                style={{ fontSize: size }}
-                fill="var(--table-ink)"
-                stroke="var(--cloth)"
-                strokeWidth={size * 0.4}
-                paintOrder="stroke"
-              >
+              <Lettering x={end[1]} y={table.width - end[2]} size={size} number>
                 {number}
-              </text>
+              </Lettering>
             )}
           </g>
         );

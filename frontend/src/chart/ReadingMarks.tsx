@@ -3,6 +3,7 @@ import { memo } from "react";
 import type { BreakOut, Path, Place, Places, Reading, TableView } from "../api/types";
 import { radius } from "../table/geometry";
 import { turnOf, wayOf } from "./ways";
+import { Lettering } from "../table/Lettering";
 
 type Props = { table: TableView; reading: Reading; balls: Places; picked: number };
 
@@ -127,18 +128,9 @@ function ChainMark({ table, place, word }: { table: TableView; place: Place; wor
   return (
     <g>
       <circle cx={x} cy={y} r={radius(table, "cue")} strokeWidth={4} strokeDasharray="2 9" />
-      <text
-        x={x}
-        y={y - radius(table, "cue") * 1.5}
-        textAnchor="middle"
-        style={{ fontSize: size }}
-        fill="var(--table-ink)"
-        stroke="var(--cloth)"
-        strokeWidth={size * 0.4}
-        paintOrder="stroke"
-      >
+      <Lettering x={x} y={y - radius(table, "cue") * 1.5} size={size}>
         {word}
-      </text>
+      </Lettering>
     </g>
   );
 }

@@ -5,6 +5,7 @@ import { Ball } from "../table/Ball";
 import { fallen, placeAt } from "../table/paths";
 import { elapsed, stop, usePlaying } from "../rack/playing";
 import { inOrder } from "../rack/rackDoc";
+import { Lettering } from "../table/Lettering";
 
 const AFTER = 0.7; // s at the end before the table returns to the layout
 
@@ -36,19 +37,10 @@ export function MovingBalls({ table, before }: { table: TableView; before: Place
           />
         );
       })}
-      <text
-        x={table.length / 2}
-        y={table.width - 110}
-        textAnchor="middle"
-        fill="var(--mark-line)"
-        stroke="var(--cloth)"
-        strokeWidth={10}
-        paintOrder="stroke"
-        style={{ fontSize: 44 }}
-      >
+      <Lettering x={table.length / 2} y={table.width - 110} size={44} halo={10} ink="var(--mark-line)">
         {Math.min(t, playing.seconds).toFixed(1)} s of {playing.seconds.toFixed(1)} s
         {playing.rate < 1 ? `, at ${Math.round(playing.rate * 100)} %` : ""}
-      </text>
+      </Lettering>
     </g>
   );
 }

@@ -1,6 +1,7 @@
 /** Computed motion, fine and dotted: paths, natural paths, and where the player's errors take the cue ball. */
 import { memo } from "react";
 import type { FoundStrike, Path, Place, PlannedStrike, TableView } from "../api/types";
+import { Lettering } from "./Lettering";
 
 type On = { table: TableView };
 
@@ -46,19 +47,9 @@ function Natural({ table, points, word, at }: On & { points: Place[]; word: stri
         strokeOpacity={0.6}
         strokeDasharray="12 10"
       />
-      <text
-        x={x}
-        y={table.width - y - 16}
-        fontSize={38}
-        fontStyle="italic"
-        textAnchor="middle"
-        fill="var(--mark-line)"
-        stroke="var(--cloth)"
-        strokeWidth={9}
-        paintOrder="stroke"
-      >
+      <Lettering x={x} y={table.width - y - 16} size={38} halo={9} italic ink="var(--mark-line)">
         {word}
-      </text>
+      </Lettering>
     </g>
   );
 }

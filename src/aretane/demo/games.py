@@ -20,8 +20,9 @@ from aretane.core.motion.play import STANDARD
 from aretane.core.motion.ready import ready
 from aretane.core.rules import RackState, Rules, fold, rules_for
 from aretane.core.vocabulary import CUE
+from aretane.formats.core_values import to_core
 from aretane.formats.match_file import MatchFile, TableShape, core_table
-from aretane.formats.shapes import ShotShape, to_core
+from aretane.formats.shapes import ShotShape
 
 from .generate import Json, rounded, spot
 from .scenario import PLAYERS, DemoPlayer, Fixture

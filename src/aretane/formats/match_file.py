@@ -19,6 +19,7 @@ from aretane.core.rules import rules_for
 from aretane.core.skill import DEFAULT_LEVEL
 from aretane.core.units import metres
 
+from .core_values import to_core
 from .salvage import drop, place_of, reach, words_of
 from .shapes import (
     Air,
@@ -45,7 +46,6 @@ from .shapes import (
     Text,
     Title,
     dump,
-    to_core,
 )
 
 FORMAT: Literal["aretane-match"] = "aretane-match"

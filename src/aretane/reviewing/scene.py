@@ -25,8 +25,9 @@ from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.statistics.numbers import Tallied, tally_rack
+from aretane.formats.core_values import to_core
 from aretane.formats.match_file import core_table
-from aretane.formats.shapes import ShotShape, to_core
+from aretane.formats.shapes import ShotShape
 from aretane.store.records import Recording, StoredRack
 
 OPPOSED = ("match", "practice")

@@ -9,8 +9,9 @@ from pydantic import Field
 from aretane.core.equipment.layout import Layout
 from aretane.core.limits import MOST_SHOTS
 from aretane.core.motion.find import Seen
+from aretane.formats.core_values import point, to_core
 from aretane.formats.match_file import RackShape
-from aretane.formats.shapes import Ball, Depth, EndedHow, Label, Place, ShotShape, Text, point, to_core
+from aretane.formats.shapes import Ball, Depth, EndedHow, Label, Place, ShotShape, Text
 from aretane.reviewing.scene import RackHead, Scene, carried_into, left_of, review, scene, skill_of
 from aretane.store import read, write
 from aretane.store.errors import NotFound

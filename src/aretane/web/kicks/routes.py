@@ -12,7 +12,8 @@ from aretane.core.kicks.against import Asked, Kick, NoKick, kicks
 from aretane.core.kicks.mirror import MOST
 from aretane.core.motion import MotionError
 from aretane.core.units import mm
-from aretane.formats.shapes import Ball, Place, point
+from aretane.formats.core_values import point
+from aretane.formats.shapes import Ball, Place
 from aretane.reviewing.scene import scene, skill_of
 from aretane.store import read
 
