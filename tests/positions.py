@@ -127,33 +127,41 @@ def faults(client: FlaskClient, discipline: str, seeds: range) -> list[str]:
             recording, players = new_recording(client, discipline, f" {place}" if place else "")
         number = place % RACKS + 1
         entered = any_position(discipline, seed)
-        shot = entered.shot | {"shooter": players[entered.turn]}
-        body = {"number": number, "rack": {"shots": [shot]}}
+        body = {"number": number, "rack": {"shots": [as_sent(entered, players)]}}
         made = client.post(f"/api/recordings/{recording}/racks", json=body)
         assert made.status_code == 201, made.get_json()
         stored = client.get(f"/api/recordings/{recording}/racks/{number}").get_json()["rack"]["shots"][0]
-        review, roles = stored["review"], (players[entered.turn], players[1 - entered.turn])
-        wanted = {
-            "before": entered.shot["layout"]["balls"],
-            "turn": [players[entered.turn]],
-            "balls_on": sorted(entered.on),
-            "ball_in_hand": entered.in_hand[0],
-            "behind_line": entered.in_hand[1],
-            "groups": {roles[role]: group for role, group in entered.groups.items()},
-            "scores": {roles[role]: points for role, points in entered.scores.items()},
-            "set_up": True,
-        }
-        came = {name: review[name] for name in wanted}
-        came["balls_on"] = sorted(came["balls_on"])
-        came["before"] = {ball: [round(v, 1) for v in place] for ball, place in came["before"].items()}
-        if "push_out" in entered.shot["position"]:
-            wanted["push_out_allowed"] = entered.shot["position"]["push_out"]
-            came["push_out_allowed"] = review["push_out_allowed"]
-        if came != wanted:
-            found.append(
-                f"{discipline} {seed}: {[(n, came[n], wanted[n]) for n in wanted if came[n] != wanted[n]]}"
-            )
+        differs = compared(entered, players, stored["review"])
+        if differs:
+            found.append(f"{discipline} {seed}: {differs}")
     return found
+
+
+def as_sent(entered: Entered, players: list[str]) -> dict[str, Any]:
+    """The shot with its shooter."""
+    return entered.shot | {"shooter": players[entered.turn]}
+
+
+def compared(entered: Entered, players: list[str], review: dict[str, Any]) -> list[tuple[str, Any, Any]]:
+    """What of a position came back otherwise than it was entered: name, came, wanted."""
+    roles = (players[entered.turn], players[1 - entered.turn])
+    wanted = {
+        "before": entered.shot["layout"]["balls"],
+        "turn": [players[entered.turn]],
+        "balls_on": sorted(entered.on),
+        "ball_in_hand": entered.in_hand[0],
+        "behind_line": entered.in_hand[1],
+        "groups": {roles[role]: group for role, group in entered.groups.items()},
+        "scores": {roles[role]: points for role, points in entered.scores.items()},
+        "set_up": True,
+    }
+    came = {name: review[name] for name in wanted}
+    came["balls_on"] = sorted(came["balls_on"])
+    came["before"] = {ball: [round(v, 1) for v in place] for ball, place in came["before"].items()}
+    if "push_out" in entered.shot["position"]:
+        wanted["push_out_allowed"] = entered.shot["position"]["push_out"]
+        came["push_out_allowed"] = review["push_out_allowed"]
+    return [(name, came[name], wanted[name]) for name in wanted if came[name] != wanted[name]]
 
 
 class Poster:

@@ -70,6 +70,8 @@ const router = createBrowserRouter([
         path: "/players/:player/choices",
         ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage),
       },
+      { path: "/studies", ...page(async () => (await import("./studies/StudiesPage")).StudiesPage) },
+      { path: "/studies/new", ...page(async () => (await import("./studies/NewStudy")).NewStudy) },
       { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
       { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
       { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },

@@ -16,6 +16,7 @@ from aretane.demo.games import make_game
 from aretane.demo.generate import make_recording
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES, PLAYERS
+from aretane.demo.studies import study_files
 from aretane.formats.core_values import to_core
 from aretane.formats.match_file import MatchFile, core_table, read, write
 
@@ -64,6 +65,13 @@ def test_the_same_seed_plays_the_same_recording_and_it_balances() -> None:
 def test_every_layout_is_possible_and_every_rack_balances(files: list[MatchFile]) -> None:
     for file in files:
         check(file)
+
+
+def test_the_studies_are_possible_positions_of_several_games() -> None:
+    for file in study_files():
+        check(file)
+        assert file.racks[0].shots[0].tags and file.racks[0].shots[0].notes
+    assert len({file.match.discipline for file in study_files()}) >= 4
 
 
 def check(file: MatchFile) -> None:

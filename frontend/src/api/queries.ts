@@ -1,7 +1,7 @@
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api, take } from "./client";
 import { knowSession } from "./own";
-import type { Compare, DeskView, Player, RecordingView, Session, Words } from "./types";
+import type { Compare, DeskView, Player, RecordingView, Session, Study, Words } from "./types";
 
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
@@ -40,6 +40,16 @@ export const recordingsQuery = (page: number) =>
       query.state.data?.recordings.some((recording) => recording.racks.some((rack) => !rack.counted))
         ? 1500
         : false,
+  });
+
+export const studiesQuery = (asked: { page: number; words: string; tag: string }) =>
+  queryOptions({
+    queryKey: ["studies", asked],
+    queryFn: async () => {
+      const found = await take(api.GET("/api/studies", { params: { query: asked } }));
+      return { ...found, studies: found.studies as unknown as Study[] };
+    },
+    placeholderData: keepPreviousData,
   });
 
 export const titlesQuery = queryOptions({

@@ -3521,6 +3521,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/studies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the position of a shot as a study: the balls, the state of the rack and the plan as they stand. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StudyBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CreatedView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/video": {
         parameters: {
             query?: never;
@@ -3939,6 +4062,91 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/studies": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One page of the studies, the newest first. */
+        get: {
+            parameters: {
+                query?: {
+                    page?: number;
+                    words?: string;
+                    tag?: string;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["StudiesView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -6249,7 +6457,7 @@ export interface components {
              * @default match
              * @enum {string}
              */
-            kind: "match" | "practice" | "team" | "drill";
+            kind: "match" | "practice" | "team" | "drill" | "study";
             /**
              * Notes
              * @default
@@ -7956,6 +8164,85 @@ export interface components {
             shot: components["schemas"]["ShotShape"];
         };
         /**
+         * StudiesView
+         * @description One page of the studies, the newest first, and every tag in use.
+         */
+        StudiesView: {
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Studies */
+            studies: components["schemas"]["StudyView"][];
+            /** Tags */
+            tags: components["schemas"]["TagView"][];
+            /** Total */
+            total: number;
+        };
+        /**
+         * StudyBody
+         * @description The position of a shot as it stands on the screen, and how it is to be called.
+         */
+        StudyBody: {
+            /** Breaker */
+            breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * Notes
+             * @default
+             */
+            notes: string;
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /** Shot */
+            shot: number;
+            /** Shots */
+            shots: components["schemas"]["ShotShape"][];
+            /** Tags */
+            tags?: string[];
+            /** Title */
+            title: string;
+        };
+        /**
+         * StudyView
+         * @description A study in the list: its position and what is written of it. `player` is at the table; null while
+         *     nothing is set up. `damaged` values cannot be read.
+         */
+        StudyView: {
+            /** Balls */
+            balls: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Damaged */
+            damaged: number;
+            /** Discipline */
+            discipline: string;
+            /** Id */
+            id: number;
+            /** Notes */
+            notes: string;
+            /** Player */
+            player: string | null;
+            /** Players */
+            players: components["schemas"]["SeatView"][];
+            table: components["schemas"]["TableView"];
+            /** Tags */
+            tags: string[];
+            /** Title */
+            title: string;
+        };
+        /**
          * TableShape
          * @description Table and equipment. Openings in mm between the cushion points; null: the size's own.
          *
@@ -8039,6 +8326,16 @@ export interface components {
             ][];
             /** Width */
             width: number;
+        };
+        /**
+         * TagView
+         * @description A tag and how many studies have it.
+         */
+        TagView: {
+            /** Studies */
+            studies: number;
+            /** Tag */
+            tag: string;
         };
         /**
          * TargetShape

@@ -103,6 +103,7 @@ export type Review = Omit<Schemas["ReviewView"], "before" | "after" | "respot"> 
 export type ShotView = { id: string; version: number; damage: string[]; shot: Shot; review: Review };
 export type RackView = Omit<Schemas["RackView"], "shots"> & { shots: ShotView[] };
 export type RecordingView = Schemas["RecordingView"];
+export type Study = Omit<Schemas["StudyView"], "balls"> & { balls: Places };
 export type RecordingLine = Schemas["RecordingLineView"];
 export type Working = Schemas["WorkingView"];
 export type TableView = Schemas["TableView"];

@@ -8,7 +8,7 @@ import type { RackDoc } from "../rack/rackDoc";
 const AGAIN_AFTER = 350; // ms
 
 /** What the answers depend on: the shots so far, this one without its result and verdicts. */
-function content(rack: number, doc: RackDoc, shot: number, beside: object): string {
+export function content(rack: number, doc: RackDoc, shot: number, beside: object): string {
   const shots = doc.shots.slice(0, shot).map(({ shot: one }, k) => ({
     ...one,
     result: k === shot - 1 ? null : one.result,

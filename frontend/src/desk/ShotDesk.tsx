@@ -16,7 +16,7 @@ import type { Marked } from "../player/Strip";
 import { usePictureOf } from "../player/usePictureOf";
 import * as act from "../rack/actions";
 import { openDesk, useDesk } from "../rack/deskStore";
-import type { DocShot } from "../rack/rackDoc";
+import { STUDY, type DocShot } from "../rack/rackDoc";
 import { readDraft, saveNow, watchDesk } from "../rack/saving";
 import { useKeys } from "../shell/keys";
 import { Problem } from "../shell/Problem";
@@ -95,6 +95,9 @@ export function ShotDesk() {
 
 const NO_LEGS: Leg[] = [];
 
+/** Fetched when it is asked for. */
+const KeepStudy = lazy(async () => ({ default: (await import("./KeepStudy")).KeepStudy }));
+
 /** Hardly ever needed: fetched with the first conflict. */
 const ConflictDialog = lazy(async () => ({ default: (await import("./ConflictDialog")).ConflictDialog }));
 
@@ -104,6 +107,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   const table = useDesk((s) => s.table);
   const recording = useDesk((s) => s.recording);
   const conflict = useDesk((s) => s.conflicts !== null || s.headConflict !== null);
+  const keeping = useDesk((s) => s.keepingStudy);
   const going = useGoing(base, shotNumber);
   const here = useOnDesk(shotNumber);
   const answers = useAnswers(recording?.id ?? 0, here);
@@ -128,6 +132,7 @@ function Desk({ base, shotNumber, words, session }: DeskProps) {
   return (
     <Shell top={top} commands={COMMANDS} context={going.context} right={<SaveState />}>
       <Shot {...{ base, here, answers, going, recording, table, words, units }} />
+      <Suspense>{keeping && <KeepStudy number={here.number} />}</Suspense>
       <Suspense>{conflict && <ConflictDialog words={words} />}</Suspense>
     </Shell>
   );
@@ -200,7 +205,7 @@ function Shot(props: ShotProps) {
         over={over}
         hidden={hidden}
         story={hidden ? null : answers.story}
-        nextRack={going.nextRack}
+        nextRack={recording.match.kind === STUDY ? undefined : going.nextRack}
         add={add}
       />
     </div>

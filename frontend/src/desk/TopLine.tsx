@@ -4,15 +4,35 @@ import type { RecordingView, Words } from "../api/types";
 import { lower } from "../parts/fields";
 import { ScoreLine } from "../parts/ScoreLine";
 import { useDesk } from "../rack/deskStore";
+import { STUDY } from "../rack/rackDoc";
 
 type Props = { recording: RecordingView; words: Words; hidden: boolean };
 
 /** The players with the score, and the match as a line. */
 export function TopLine(props: Props) {
+  const number = useDesk((s) => s.number);
+  if (props.recording.match.kind === STUDY) return <StudyLine recording={props.recording} />;
   return (
     <div className="flex min-w-0 items-center gap-3">
       <Score {...props} />
-      <ScoreLine recording={props.recording} current={useDesk((s) => s.number)} hidden={props.hidden} />
+      <ScoreLine recording={props.recording} current={number} hidden={props.hidden} />
+    </div>
+  );
+}
+
+/** A study has a name and no score. */
+function StudyLine({ recording }: { recording: RecordingView }) {
+  return (
+    <div className="flex min-w-0 items-baseline gap-3 text-sm">
+      <Link to="/studies" className="go">
+        Studies
+      </Link>
+      <Link to={`/recordings/${recording.id}`} className="min-w-0 truncate font-bold hover:underline">
+        {recording.match.title}
+      </Link>
+      <span className="quiet hidden truncate lg:inline">
+        {recording.players.map((p) => p.name).join(" – ")}
+      </span>
     </div>
   );
 }

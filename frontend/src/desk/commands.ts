@@ -307,6 +307,13 @@ export const COMMANDS = register([
     run: (c) => c.choices(),
   },
   {
+    id: "keep-study",
+    group: "Shot",
+    words: "Keep this position as a study",
+    keys: ["Shift+Y"],
+    run: () => useDesk.setState((s) => ({ keepingStudy: s.doc.shots.length > 0 })),
+  },
+  {
     id: "map",
     group: "Screen",
     words:

@@ -5,7 +5,7 @@ import type { Context } from "../commands/commands";
 import { goAlong } from "../player/usePictureOf";
 import { rackAfter } from "../rack/addRack";
 import { useDesk } from "../rack/deskStore";
-import { isHidden } from "../rack/rackDoc";
+import { isHidden, STUDY } from "../rack/rackDoc";
 import { saveNow } from "../rack/saving";
 
 export type Going = { go: (shot: number) => void; nextRack: () => void; context: () => Context };
@@ -29,7 +29,7 @@ export function useGoing(base: string, shotNumber: number): Going {
   const nextRack = () =>
     void (async () => {
       const { recording: here, number: rack } = useDesk.getState();
-      if (!here) return;
+      if (!here || here.match.kind === STUDY) return; // a study is one rack
       try {
         await saveNow();
         void navigate(`/recordings/${here.id}/racks/${await rackAfter(here.id, rack)}`);

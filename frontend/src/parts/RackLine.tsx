@@ -24,7 +24,7 @@ type Props = {
   over: boolean;
   /** What follows the last shot shown waits for a verdict. */
   hidden: boolean;
-  nextRack?: () => void;
+  nextRack?: (() => void) | undefined;
   story: Story | null;
 };
 

@@ -47,6 +47,8 @@ export type DeskState = {
   blind: boolean;
   /** What the last action has to say. */
   message: string;
+  /** The shot on the desk is being kept as a study: its name is asked for. */
+  keepingStudy: boolean;
   pointer: [number, number] | null;
 };
 
@@ -93,6 +95,7 @@ export const useDesk = create<DeskState>()(
         showPaths: true,
         blind: localStorage.getItem(BLIND) === "yes",
         message: "",
+        keepingStudy: false,
         pointer: null,
       }) as DeskState,
     {

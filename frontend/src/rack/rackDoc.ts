@@ -3,6 +3,9 @@ import type { Judgement, Place, Places, Plan, PocketName, Position, Result, Shot
 import { rank } from "../table/colours";
 import { target } from "./targets";
 
+/** The kind of a recording that is one position to study. */
+export const STUDY = "study";
+
 export type DocShot = { id: string; shot: Shot };
 /** All of a rack but its shots. */
 export type RackHead = {
@@ -293,3 +296,14 @@ export function mergeShot(mine: Shot, theirs: Shot, takeTheirs: Set<string>, not
   if (notes !== undefined) merged.notes = notes;
   return merged;
 }
+
+/** At most 20 tags of at most 60 letters, each once. */
+export const tagsOf = (text: string): string[] =>
+  [
+    ...new Set(
+      text
+        .split(",")
+        .map((tag) => tag.trim().slice(0, 60))
+        .filter(Boolean),
+    ),
+  ].slice(0, 20);

@@ -6,6 +6,7 @@ import { api, take } from "../api/client";
 import { recordingQuery } from "../api/queries";
 import type { RackProgress, RecordingBody, RecordingView, SetUp } from "../api/types";
 import { addNextRack } from "../rack/addRack";
+import { STUDY } from "../rack/rackDoc";
 import { ScoreLine } from "../parts/ScoreLine";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
@@ -25,6 +26,7 @@ export function RecordingPage() {
   const [error, setError] = useState<unknown>(null);
   const [gone, setGone] = useState(false);
   const one = recording.data;
+  const study = one?.match.kind === STUDY;
   useDialect(one?.match.discipline);
 
   const act = async (what: () => Promise<void>) => {
@@ -60,7 +62,7 @@ export function RecordingPage() {
       await take(api.DELETE("/api/recordings/{recording_id}", { params: path }));
       setGone(true);
       setUndo({
-        words: "The recording is removed.",
+        words: study ? "The study is removed." : "The recording is removed.",
         run: async () => {
           await take(api.POST("/api/recordings/{recording_id}/restore", { params: path }));
           setGone(false);
@@ -93,12 +95,13 @@ export function RecordingPage() {
         {recording.error && !gone ? <Problem error={recording.error} /> : null}
         {gone && (
           <p>
-            <Link className="go" to="/recordings">
-              All recordings
+            <Link className="go" to={study ? "/studies" : "/recordings"}>
+              {study ? "All studies" : "All recordings"}
             </Link>
           </p>
         )}
-        {one && !gone && (
+        {one && !gone && study && <Study recording={one} remove={() => void remove()} />}
+        {one && !gone && !study && (
           <Opened
             recording={one}
             addRack={() => void addRack(one)}
@@ -118,9 +121,75 @@ type OpenedProps = {
   remove: () => void;
 };
 
+/** A study once it is read: the way to its position, and its set-up. */
+function Study({ recording, remove }: Pick<OpenedProps, "recording" | "remove">) {
+  return (
+    <>
+      <h1 className="text-2xl font-bold">{recording.match.title}</h1>
+      <p className="mt-1">{recording.players.map((p) => p.name).join(", ")}</p>
+      <Damage recording={recording} />
+      <p className="mt-3 flex flex-wrap gap-4">
+        <Link className="btn btn-sm btn-primary" to={`/recordings/${recording.id}/racks/1`}>
+          Open the position
+        </Link>
+        <Link className="go self-center" to="/studies">
+          All studies
+        </Link>
+        <OutAndAway recording={recording} what="study" remove={remove} />
+      </p>
+      <Changing recording={recording} />
+    </>
+  );
+}
+
+type OutProps = { recording: RecordingView; what: string; remove: () => void };
+
+/** Out as a file, and out of sight. */
+function OutAndAway({ recording, what, remove }: OutProps) {
+  return (
+    <>
+      <a className="go self-center" href={`/api/recordings/${recording.id}/file`} download>
+        Export as a match file
+      </a>
+      <button type="button" className="text-primary self-center underline" onClick={remove}>
+        Remove this {what}
+      </button>
+    </>
+  );
+}
+
+/** The set-up, to be changed. */
+function Changing({ recording }: { recording: RecordingView }) {
+  const queries = useQueryClient();
+  return (
+    <>
+      <h2 className="mt-8 text-lg font-bold">Set-up</h2>
+      <SetUpForm
+        key={recording.version}
+        kept={`setup.${recording.id}.${recording.version}`}
+        done="Save the set-up"
+        start={{
+          version: recording.version,
+          match: recording.match as SetUp["match"],
+          table: recording.table as SetUp["table"],
+          players: recording.players.map((p) => Number(p.id)),
+        }}
+        onSave={async (body) => {
+          await take(
+            api.PUT("/api/recordings/{recording_id}", {
+              params: { path: { recording_id: recording.id } },
+              body: body as RecordingBody,
+            }),
+          );
+          await queries.invalidateQueries();
+        }}
+      />
+    </>
+  );
+}
+
 /** The recording once it is read: score, racks, video, set-up. */
 function Opened({ recording, addRack, removeRack, remove }: OpenedProps) {
-  const queries = useQueryClient();
   return (
     <>
       <h1 className="text-2xl font-bold">{recording.match.title}</h1>
@@ -148,35 +217,10 @@ function Opened({ recording, addRack, removeRack, remove }: OpenedProps) {
         <button type="button" className="btn btn-sm btn-primary" onClick={() => addRack()}>
           Add rack {recording.racks.length + 1}
         </button>
-        <a className="go self-center" href={`/api/recordings/${recording.id}/file`} download>
-          Export as a match file
-        </a>
-        <button type="button" className="text-primary self-center underline" onClick={() => remove()}>
-          Remove this recording
-        </button>
+        <OutAndAway recording={recording} what="recording" remove={remove} />
       </p>
       <VideoSection recording={recording} />
-      <h2 className="mt-8 text-lg font-bold">Set-up</h2>
-      <SetUpForm
-        key={recording.version}
-        kept={`setup.${recording.id}.${recording.version}`}
-        done="Save the set-up"
-        start={{
-          version: recording.version,
-          match: recording.match as SetUp["match"],
-          table: recording.table as SetUp["table"],
-          players: recording.players.map((p) => Number(p.id)),
-        }}
-        onSave={async (body) => {
-          await take(
-            api.PUT("/api/recordings/{recording_id}", {
-              params: { path: { recording_id: recording.id } },
-              body: body as RecordingBody,
-            }),
-          );
-          await queries.invalidateQueries();
-        }}
-      />
+      <Changing recording={recording} />
     </>
   );
 }

@@ -9,6 +9,7 @@ import { NewPlayer } from "../players/NewPlayer";
 import { Problem } from "../shell/Problem";
 import { disciplineOf } from "../words/disciplines";
 import { useKept } from "../keeping/useKept";
+import { STUDY } from "../rack/rackDoc";
 
 /** `kept`: the name under which this browser keeps what is typed until it is saved. */
 type Props = { start: SetUp; done: string; kept: string; onSave: (body: SetUp) => Promise<void> };
@@ -35,12 +36,12 @@ function tableFor(discipline: string, now: string): string {
   return same(now) === same(usual) ? now : usual;
 }
 
-export const emptySetUp = (): SetUp => ({
+export const emptySetUp = (kind = "match"): SetUp => ({
   version: 0,
   match: {
     title: "",
     played_on: null,
-    kind: "match",
+    kind,
     discipline: "nine-ball",
     race_to: 5,
     break_order: "winner",
@@ -76,7 +77,13 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
   const save = async (event: FormEvent) => {
     event.preventDefault();
     if (!body.players.length)
-      return setError(new Error("Choose who plays: one for practice, two for a match."));
+      return setError(
+        new Error(
+          body.match.kind === STUDY
+            ? "Choose who is at the table."
+            : "Choose who plays: one for practice, two for a match.",
+        ),
+      );
     setBusy(true);
     setError(null);
     try {
@@ -91,7 +98,7 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
 
   return (
     <form onSubmit={(e) => void save(e)} className="mt-4 grid max-w-2xl gap-4">
-      <Field label="Title">
+      <Field label={body.match.kind === STUDY ? "Name" : "Title"}>
         <input
           className="input w-full"
           required
@@ -159,16 +166,19 @@ type PlayedProps = { body: SetUp; words: Words; set: (body: SetUp) => void };
 
 /** What was played: the rules, how far, when, on which table. */
 function Played({ body, words, set }: PlayedProps) {
+  const study = body.match.kind === STUDY;
   const match = (change: Partial<SetUp["match"]>) => set({ ...body, match: { ...body.match, ...change } });
   const table = (change: Partial<SetUp["table"]>) => set({ ...body, table: { ...body.table, ...change } });
   return (
     <div className="grid grid-cols-2 gap-4 sm:grid-cols-4">
-      <SelectField
-        label="Match or practice"
-        words={words.match_kinds}
-        value={body.match.kind}
-        onPick={(kind) => match({ kind })}
-      />
+      {!study && (
+        <SelectField
+          label="Match or practice"
+          words={without(words.match_kinds, STUDY)}
+          value={body.match.kind}
+          onPick={(kind) => match({ kind })}
+        />
+      )}
       <SelectField
         label="Rules"
         words={words.disciplines}
@@ -181,30 +191,7 @@ function Played({ body, words, set }: PlayedProps) {
           })
         }
       />
-      <Field label="Race to (racks)">
-        <input
-          className="input w-full"
-          type="number"
-          min={1}
-          max={100}
-          value={body.match.race_to ?? ""}
-          onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })}
-        />
-      </Field>
-      <SelectField
-        label="Who breaks next"
-        words={words.break_orders}
-        value={body.match.break_order}
-        onPick={(break_order) => match({ break_order })}
-      />
-      <Field label="Played on">
-        <input
-          className="input w-full"
-          type="date"
-          value={body.match.played_on ?? ""}
-          onChange={(e) => match({ played_on: e.target.value || null })}
-        />
-      </Field>
+      {!study && <When body={body} words={words} match={match} />}
       <SelectField
         label="Table"
         words={words.table_sizes}
@@ -233,6 +220,44 @@ function Played({ body, words, set }: PlayedProps) {
     </div>
   );
 }
+
+type WhenProps = { body: SetUp; words: Words; match: (change: Partial<SetUp["match"]>) => void };
+
+/** How far, who breaks, when: of all but a study. */
+function When({ body, words, match }: WhenProps) {
+  return (
+    <>
+      <Field label="Race to (racks)">
+        <input
+          className="input w-full"
+          type="number"
+          min={1}
+          max={100}
+          value={body.match.race_to ?? ""}
+          onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })}
+        />
+      </Field>
+      <SelectField
+        label="Who breaks next"
+        words={words.break_orders}
+        value={body.match.break_order}
+        onPick={(break_order) => match({ break_order })}
+      />
+      <Field label="Played on">
+        <input
+          className="input w-full"
+          type="date"
+          value={body.match.played_on ?? ""}
+          onChange={(e) => match({ played_on: e.target.value || null })}
+        />
+      </Field>
+    </>
+  );
+}
+
+/** Words without one of their codes: what is a study stays one. */
+const without = (words: Record<string, string>, code: string): Record<string, string> =>
+  Object.fromEntries(Object.entries(words).filter(([one]) => one !== code));
 
 type SeatsProps = {
   all: { id: string; name: string }[];

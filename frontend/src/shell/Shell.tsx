@@ -23,6 +23,7 @@ type Props = {
 const PLACES: [string, string][] = [
   ["Today", "/"],
   ["Recordings", "/recordings"],
+  ["Studies", "/studies"],
   ["Numbers", "/numbers"],
   ["Players", "/players"],
 ];
@@ -59,6 +60,13 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
       words: "Make a recording",
       key: "",
       run: () => navigate("/recordings/new"),
+    },
+    {
+      id: "new-study",
+      group: "Go to",
+      words: "Set up a position to study",
+      key: "",
+      run: () => navigate("/studies/new"),
     },
     { id: "import", group: "Go to", words: "Import a match file", key: "", run: () => navigate("/import") },
     { id: "theme", group: "Screen", words: "Daylight or lamplight", key: "", run: switchTheme },

@@ -6,6 +6,7 @@ import { WorthParts } from "../story/WorthParts";
 import { degrees, chance, type Units } from "../units/units";
 import * as act from "../rack/actions";
 import { asOneStep, useDesk } from "../rack/deskStore";
+import { tagsOf } from "../rack/rackDoc";
 import { theBall } from "../table/colours";
 import { Misses, Second } from "./Misses";
 import { Others } from "../parts/Others";
@@ -211,17 +212,6 @@ function whyNot(worth: StoryShot | undefined): string {
   if (worth?.state === "waiting" || worth?.state === "running") return "being worked out";
   return worth?.reason || "not analysed";
 }
-
-/** At most 20 tags of at most 60 letters, each once. */
-const tagsOf = (text: string): string[] =>
-  [
-    ...new Set(
-      text
-        .split(",")
-        .map((tag) => tag.trim().slice(0, 60))
-        .filter(Boolean),
-    ),
-  ].slice(0, 20);
 
 /** How the next ball is known, where nobody named it. */
 const KNOWN: Record<string, string> = {

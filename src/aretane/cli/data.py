@@ -10,6 +10,7 @@ from uuid import uuid4
 
 from aretane.demo.library import films_of, load
 from aretane.demo.scenario import CLUB, FIXTURES, PLAYERS, REVIEWER
+from aretane.demo.studies import study_files
 from aretane.settings import Settings
 from aretane.store import instance, read, video, write
 from aretane.store.database import Address, reading, writing
@@ -79,7 +80,7 @@ def load_empty(address: Address) -> None:
 
 
 def load_demo(address: Address, videos: Path) -> None:
-    """The made-up club, its players and recordings, in one transaction; films are copied into `videos`."""
+    """The made-up club, its players, recordings and studies, in one transaction; films are copied into `videos`."""
     with writing(address) as db:
         club_id = write.add_club(db, CLUB, REVIEWER)
         for player in PLAYERS.values():
@@ -95,3 +96,5 @@ def load_demo(address: Address, videos: Path) -> None:
                     db, club_id, recording_id, name, "kept", kept.name, path.stat().st_size,
                     facts.as_json(), facts.frames.tobytes(), starts,
                 )  # fmt: skip
+        for study in study_files():
+            write.import_match(db, club_id, study, lambda: str(uuid4()))

@@ -7,11 +7,15 @@ Words = dict[str, str]
 
 CUE = "cue"
 
+STUDY = "study"
+"""The kind of a recording that is one position to study: no match, and no part of any percentage."""
+
 MATCH_KINDS: Words = {
     "match": "Match",
     "practice": "Practice, one person or both sides",
     "team": "Team run, shooters alternate",
     "drill": "Drill",
+    "study": "Study, one position",
 }
 
 BREAK_CONDITIONS: Words = {

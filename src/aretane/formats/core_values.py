@@ -1,5 +1,6 @@
 """Shapes as values of the core: SI units, radians, tuples."""
 
+from dataclasses import asdict
 from math import radians
 
 from aretane.core.equipment.layout import Layout
@@ -18,7 +19,7 @@ from aretane.core.log.shot import (
 )  # fmt: skip
 from aretane.core.units import metres
 
-from .shapes import Place, PlanShape, ResultShape, ShotShape, TargetShape, VisitPlanShape
+from .shapes import Place, PlanShape, PositionShape, ResultShape, ShotShape, TargetShape, VisitPlanShape
 
 
 def point(place: Place) -> Point:
@@ -48,6 +49,11 @@ def to_core(shot: ShotShape) -> Shot:
             judged.caused_back,
         ),
     )  # fmt: skip
+
+
+def position_shape(position: Position) -> PositionShape:
+    """A position as JSON says it."""
+    return PositionShape(**asdict(position))
 
 
 def _plan(plan: PlanShape) -> Plan:

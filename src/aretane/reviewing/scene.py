@@ -25,12 +25,13 @@ from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.statistics.numbers import Tallied, tally_rack
+from aretane.core.vocabulary import STUDY
 from aretane.formats.core_values import to_core
 from aretane.formats.match_file import core_table
 from aretane.formats.shapes import ShotShape
 from aretane.store.records import Recording, StoredRack
 
-OPPOSED = ("match", "practice")
+OPPOSED = ("match", "practice", STUDY)
 """Kinds of recordings in which two play against each other; a team and a drill have no opponent."""
 KEPT_RACKS = 2000
 KEPT_MEASURES = 3000
@@ -284,6 +285,6 @@ def _tallies(
     carried: RackState | None,
 ) -> tuple[Tallied, ...]:
     seen = review(scene, head, [ShotShape.model_validate_json(text) for text in contents], carried)
-    if head.depth == "key-moments":
+    if head.depth == "key-moments" or scene.kind == STUDY:
         return ()  # chosen shots prove nothing about percentages
     return tuple(tally_rack(list(keys), seen.steps, seen.measures))

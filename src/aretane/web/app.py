@@ -34,6 +34,7 @@ from . import (
     recordings,
     session,
     story,
+    studies,
     video,
 )
 from .serving import guard, state
@@ -42,7 +43,7 @@ from .serving.lanes import Lanes
 from .serving.pages import page as hinted
 
 AREAS = (
-    session, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, video,
+    session, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, studies, video,
 )  # fmt: skip
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"

@@ -1,5 +1,9 @@
-"""Places, paths and shares of the core as a page draws them: m to mm."""
+"""Tables, places, paths and shares of the core as a page draws them: m to mm."""
 
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.spots import snooker_spots
+from aretane.core.equipment.table import POCKETS, Table
+from aretane.core.games import game
 from aretane.core.geometry import Point
 from aretane.core.intervals import Proportion
 from aretane.core.motion.trace import Trace
@@ -44,4 +48,41 @@ def share(counted: Proportion) -> w.ShareView:
     """A counted share with its interval."""
     return w.ShareView(
         value=counted.value or 0.0, low=counted.low or 0.0, high=counted.high or 0.0, n=counted.n
+    )
+
+
+def place(point: Point) -> w.Place:
+    """A point in mm."""
+    return (mm(point.x), mm(point.y))
+
+
+def places(layout: Layout) -> w.Places:
+    """A layout in mm."""
+    return {ball: place(at) for ball, at in layout.places}
+
+
+def table(core: Table, discipline: str) -> w.TableView:
+    """The table to draw, with the marks of the game."""
+    snooker = game(discipline).own_spots
+    spots = snooker_spots(core)
+    return w.TableView(
+        length=mm(core.length),
+        width=mm(core.width),
+        ball_radius=mm(core.ball_radius),
+        cue_ball_radius=mm(core.cue_ball_radius),
+        diamond=mm(core.diamond),
+        sights=game(discipline).dialect == "pool",
+        head_string=mm(spots["brown"].x if snooker else core.head_string),
+        d_radius=mm(spots["green"].y - spots["brown"].y) if snooker else None,
+        foot_spot=place(core.foot_spot),
+        spots=[place(at) for at in spots.values()] if snooker else [],
+        pockets=[
+            w.PocketView(
+                name=name,
+                points=[place(point) for point in core.pockets[name].points],
+                mouth=place(core.pockets[name].mouth),
+                side=core.pockets[name].is_side,
+            )
+            for name in POCKETS
+        ],
     )

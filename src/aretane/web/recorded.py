@@ -42,11 +42,16 @@ def recording(stored: Recording) -> w.RecordingView:
         version=stored.version,
         match=stored.match,
         table=stored.table,
-        players=[w.SeatView(id=str(s.player_id), name=s.name, level=s.level) for s in stored.seats],
+        players=seats(stored),
         racks=racks,
         score=score,
         damage=[*_damage(stored)],
     )
+
+
+def seats(stored: Recording) -> list[w.SeatView]:
+    """Who plays, in the order of the score."""
+    return [w.SeatView(id=str(s.player_id), name=s.name, level=s.level) for s in stored.seats]
 
 
 def _damage(stored: Recording) -> Iterator[w.DamageView]:

@@ -3,7 +3,7 @@ None: not known."""
 
 from datetime import date
 
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from aretane.formats.match_file import MatchShape, OptionsShape, TableShape
 
@@ -284,6 +284,31 @@ class TodayView(BaseModel):
 
     lines: list[LineView]
     uncounted: int
+
+
+class PocketView(BaseModel):
+    """One pocket: its cushion points and the middle of its mouth, mm."""
+
+    name: str
+    points: list[Place]
+    mouth: Place
+    side: bool
+
+
+class TableView(BaseModel):
+    """The table to draw, mm. `head_string` is the baulk line where the game has one, `d_radius` its D."""
+
+    length: float
+    width: float
+    ball_radius: float
+    cue_ball_radius: float
+    diamond: float
+    sights: bool = Field(description="the table has diamonds on its rails")
+    head_string: float
+    d_radius: float | None
+    foot_spot: Place
+    spots: list[Place]
+    pockets: list[PocketView]
 
 
 class CreatedView(BaseModel):

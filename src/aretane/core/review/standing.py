@@ -1,6 +1,8 @@
-"""The state of a rack where the log does not follow on: after a gap, and in a position set up by hand."""
+"""The state of a rack where the log does not follow on: after a gap, and in a position set up by hand;
+and a position that says all of a state."""
 
 from ..equipment.layout import Layout
+from ..games import Discipline
 from ..log.shot import Position, Shot
 from ..rules import RackState
 from ..rules.fold import Counts
@@ -90,3 +92,31 @@ def _counts(state: RackState, who: str, position: Position) -> RackState:
         fouls_in_a_row=said(state.fouls_in_a_row, position.fouls, position.other_fouls),
         misses_in_a_row=said(state.misses_in_a_row, position.misses, position.other_misses),
     )
+
+
+def said_of(state: RackState, who: str, game: Discipline) -> Position:
+    """The position that says all of a state, with `who` at the table: set up on an empty log it gives the
+    same rights and counts. What the game does not have, and what is plain, stays unsaid."""
+    scorer, other = state.team or who, state.other(who)
+    opposed = other != who
+    fouls, misses = dict(state.fouls_in_a_row), dict(state.misses_in_a_row)
+    return Position(
+        hand="as-placed" if not state.ball_in_hand else "behind-line" if state.behind_line else "anywhere",
+        group=(state.group(scorer) or OPEN) if game.groups else None,
+        score=state.score(scorer) if game.scores else None,
+        other_score=state.score(other) if game.scores and opposed else None,
+        fouls=_counted(fouls.get(scorer)),
+        other_fouls=_counted(fouls.get(other)) if opposed else None,
+        misses=_counted(misses.get(scorer)),
+        other_misses=_counted(misses.get(other)) if opposed else None,
+        push_out=(game.in_order and state.push_out_allowed) or None,
+        on=COLOUR if game.by_colours and state.on == COLOUR else None,
+        free=state.free or None,
+        visits=2 if state.visits_left > 1 else None,
+        pack=state.shots == 0 or None,
+    )
+
+
+def _counted(count: int | None) -> int | None:
+    """A count in a row as a position says it: two at the most, for the third ends it."""
+    return min(count, 2) if count else None

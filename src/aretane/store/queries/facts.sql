@@ -25,15 +25,16 @@ INSERT INTO rack_along (rack_id, player_id, club_id, n, total_m, squares_m2)
 VALUES (:rack_id, :player_id, :club_id, :n, :total_m, :squares_m2);
 
 -- name: count_recordings(club_id)^
-SELECT COUNT(*) AS n FROM recording WHERE club_id = :club_id AND removed_at IS NULL;
+SELECT COUNT(*) AS n FROM recording WHERE club_id = :club_id AND removed_at IS NULL AND kind <> 'study';
 
 -- name: recordings_page(club_id, first, most)
 SELECT id, title, played_on, kind, discipline FROM recording
-WHERE club_id = :club_id AND removed_at IS NULL
+WHERE club_id = :club_id AND removed_at IS NULL AND kind <> 'study'
 ORDER BY played_on DESC, id DESC LIMIT :first, :most;
 
 -- name: recording_titles(club_id)
-SELECT id, title, played_on FROM recording WHERE club_id = :club_id AND removed_at IS NULL
+SELECT id, title, played_on FROM recording
+WHERE club_id = :club_id AND removed_at IS NULL AND kind <> 'study'
 ORDER BY played_on DESC, id DESC;
 
 -- name: seats_of(club_id, recordings)
@@ -50,13 +51,14 @@ WHERE k.club_id = :club_id AND k.recording_id IN :recordings ORDER BY k.recordin
 -- Racks with a shot without a result, or without shots, of the newest recordings.
 SELECT k.recording_id, k.number, r.title, f.shots, f.open_shots, f.first_open
 FROM rack_facts f JOIN rack k ON k.id = f.rack_id JOIN recording r ON r.id = k.recording_id
-WHERE f.club_id = :club_id AND r.removed_at IS NULL AND (f.open_shots > 0 OR f.shots = 0)
+WHERE f.club_id = :club_id AND r.removed_at IS NULL AND r.kind <> 'study'
+  AND (f.open_shots > 0 OR f.shots = 0)
 ORDER BY r.played_on DESC, r.id DESC, k.number LIMIT :most;
 
 -- name: racks_flagged(club_id, most)
 SELECT k.recording_id, k.number, r.title, f.flags, f.flag_shot, f.flag_words
 FROM rack_facts f JOIN rack k ON k.id = f.rack_id JOIN recording r ON r.id = k.recording_id
-WHERE f.club_id = :club_id AND r.removed_at IS NULL AND f.flags > 0
+WHERE f.club_id = :club_id AND r.removed_at IS NULL AND r.kind <> 'study' AND f.flags > 0
 ORDER BY r.played_on DESC, r.id DESC, k.number LIMIT :most;
 
 -- name: racks_damaged(club_id, most)
@@ -69,7 +71,7 @@ ORDER BY r.played_on DESC, r.id DESC, k.number LIMIT :most;
 SELECT a.player_id, p.name, SUM(a.n) AS n, SUM(a.total_m) AS total_m, SUM(a.squares_m2) AS squares_m2
 FROM rack_along a JOIN rack k ON k.id = a.rack_id JOIN recording r ON r.id = k.recording_id
   JOIN player p ON p.id = a.player_id
-WHERE a.club_id = :club_id AND r.removed_at IS NULL GROUP BY a.player_id, p.name;
+WHERE a.club_id = :club_id AND r.removed_at IS NULL AND r.kind <> 'study' GROUP BY a.player_id, p.name;
 
 -- name: prints_of(club_id)
 -- What the shots of each recording depend on, in short: another number as soon as any of it changes.
@@ -78,5 +80,5 @@ SELECT r.id, CONCAT_WS('-', r.version, COUNT(k.id), COALESCE(BIT_XOR(CRC32(CONCA
    JOIN player p ON p.id = rp.player_id WHERE rp.recording_id = r.id)) AS print,
   (SELECT GROUP_CONCAT(rp.player_id) FROM recording_player rp WHERE rp.recording_id = r.id) AS players, r.kind
 FROM recording r LEFT JOIN rack k ON k.recording_id = r.id
-WHERE r.club_id = :club_id AND r.removed_at IS NULL
+WHERE r.club_id = :club_id AND r.removed_at IS NULL AND r.kind <> 'study'
 GROUP BY r.id ORDER BY r.played_on DESC, r.id DESC;

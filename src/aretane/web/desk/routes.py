@@ -18,6 +18,7 @@ from aretane.store.errors import NotFound
 
 from .. import recorded
 from ..asker import change, to_read
+from ..drawn import table
 from ..positions import Body, PreviewBody, before_rack
 from . import serialise
 from .striking import explained, finding_view, forecast_view, needs_cue_end, planned
@@ -108,7 +109,7 @@ def desk(recording_id: int, number: int) -> DeskView:
     carried = carried_into(around, stored.racks, number)
     return DeskView(
         recording=recorded.recording(stored),
-        table=serialise.table(around.table, around.discipline),
+        table=table(around.table, around.discipline),
         game=serialise.game_view(around, number, left_of(around, stored.racks, number, carried)),
         rack=serialise.rack(around, rack, carried),
     )

@@ -8,11 +8,9 @@ from aretane.core.aiming.position import Miss
 from aretane.core.equipment.balls import SNOOKER_REDS
 from aretane.core.equipment.layout import Layout, touching
 from aretane.core.equipment.racking import racked_again
-from aretane.core.equipment.spots import snooker_spots
-from aretane.core.equipment.table import POCKETS, Table
+from aretane.core.equipment.table import Table
 from aretane.core.games import game
 from aretane.core.games.setting_up import break_places, racked, respotted
-from aretane.core.geometry import Point
 from aretane.core.review.balance import Flag
 from aretane.core.review.clock import Timing
 from aretane.core.review.measure import Leave, Measures
@@ -26,44 +24,8 @@ from aretane.reviewing.scene import Reviewed, Scene, review_stored, text_of
 from aretane.store.records import StoredRack
 
 from .. import views as w
+from ..drawn import place, places
 from . import views as desk_views
-
-
-def place(point: Point) -> w.Place:
-    """A point in mm."""
-    return (mm(point.x), mm(point.y))
-
-
-def places(layout: Layout) -> w.Places:
-    """A layout in mm."""
-    return {ball: place(at) for ball, at in layout.places}
-
-
-def table(core: Table, discipline: str) -> desk_views.TableView:
-    """The table to draw, with the marks of the game."""
-    snooker = game(discipline).own_spots
-    spots = snooker_spots(core)
-    return desk_views.TableView(
-        length=mm(core.length),
-        width=mm(core.width),
-        ball_radius=mm(core.ball_radius),
-        cue_ball_radius=mm(core.cue_ball_radius),
-        diamond=mm(core.diamond),
-        sights=game(discipline).dialect == "pool",
-        head_string=mm(spots["brown"].x if snooker else core.head_string),
-        d_radius=mm(spots["green"].y - spots["brown"].y) if snooker else None,
-        foot_spot=place(core.foot_spot),
-        spots=[place(at) for at in spots.values()] if snooker else [],
-        pockets=[
-            desk_views.PocketView(
-                name=name,
-                points=[place(point) for point in core.pockets[name].points],
-                mouth=place(core.pockets[name].mouth),
-                side=core.pockets[name].is_side,
-            )
-            for name in POCKETS
-        ],
-    )
 
 
 def game_view(scene: Scene, number: int, before: Layout | None = None) -> desk_views.GameView:

@@ -1,0 +1,5 @@
+"""Studies: positions without a match, with names, tags and notes."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)
