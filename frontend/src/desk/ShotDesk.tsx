@@ -287,6 +287,7 @@ const marksOf = (shots: DocShot[]): Marked[] =>
 function Heading({ base, here }: { base: string; here: OnDesk }) {
   const { number, hidden } = here;
   const shots = useDesk((s) => s.doc.shots.length);
+  const study = useDesk((s) => s.recording?.match.kind === STUDY);
   return (
     <h1 className="flex flex-wrap items-baseline justify-between gap-x-3 pt-1 text-base font-bold">
       <span className="whitespace-nowrap">
@@ -297,9 +298,11 @@ function Heading({ base, here }: { base: string; here: OnDesk }) {
           <Link className="go" to={`${base}/choices/${number}`}>
             choices
           </Link>
-          <Link className="go" to={`${base}/story/${number}`}>
-            story
-          </Link>
+          {!study && (
+            <Link className="go" to={`${base}/story/${number}`}>
+              story
+            </Link>
+          )}
         </span>
       )}
       <span className="quiet text-sm font-normal whitespace-nowrap">

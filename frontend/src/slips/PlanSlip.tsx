@@ -5,8 +5,9 @@ import { ballMark, ballName } from "../table/colours";
 import type { Units } from "../units/units";
 import * as act from "../rack/actions";
 import { asOneStep, edit, useDesk } from "../rack/deskStore";
-import { inOrder } from "../rack/rackDoc";
+import { inOrder, STUDY } from "../rack/rackDoc";
 import { Degrees } from "./Degrees";
+import { NotesAndTags } from "./NotesAndTags";
 import { PositionFields } from "./PositionFields";
 import { SecondIntent, TargetRow } from "./TargetRow";
 import { VisitPlan } from "./VisitPlan";
@@ -28,6 +29,7 @@ export function PlanSlip({ number, shot, review, before, words, units, free }: P
   const recording = useDesk((s) => s.recording);
   const last = useDesk((s) => s.doc.shots.length === number);
   const depth = useDesk((s) => s.doc.depth);
+  const study = recording?.match.kind === STUDY;
   const { plan } = shot;
   const players = Object.fromEntries((recording?.players ?? []).map((p) => [p.id, p.name]));
   const balls = Object.fromEntries(
@@ -41,7 +43,12 @@ export function PlanSlip({ number, shot, review, before, words, units, free }: P
   const planned = { number, plan, balls, pockets, words, set };
   return (
     <div>
-      {number === 1 && <RackFields players={players} words={words} />}
+      {number === 1 && !study && <RackFields players={players} words={words} />}
+      {number === 1 && study && (
+        <div className="rule mb-1 border-b pb-1">
+          <NotesAndTags number={number} shot={shot} />
+        </div>
+      )}
       {number > 1 && last && depth === "key-moments" && <Won players={players} words={words} />}
       <Shooter number={number} shot={shot} players={players} words={words} />
       <PositionFields number={number} shot={shot} review={review} words={words} />

@@ -39,7 +39,7 @@ export function PositionFields({ number, shot, review, words }: Props) {
           label="Where the cue ball is played from"
           words={words.position_hands}
           value={position.hand}
-          none="as the log says"
+          none={number > 1 ? "as the log says" : "not said: where it lies"}
           onPick={(hand) => set({ hand })}
         />
       </Row>
@@ -49,7 +49,7 @@ export function PositionFields({ number, shot, review, words }: Props) {
             label="The shooter's group"
             words={groupsOf(words.position_groups, record)}
             value={position.group}
-            none="as the log says"
+            none={number > 1 ? "as the log says" : "not said: open"}
             onPick={(group) => set({ group })}
           />
         </Row>

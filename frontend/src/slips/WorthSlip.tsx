@@ -6,12 +6,12 @@ import { WorthParts } from "../story/WorthParts";
 import { degrees, chance, type Units } from "../units/units";
 import * as act from "../rack/actions";
 import { asOneStep, useDesk } from "../rack/deskStore";
-import { tagsOf } from "../rack/rackDoc";
 import { theBall } from "../table/colours";
+import { NotesAndTags } from "./NotesAndTags";
 import { Misses, Second } from "./Misses";
 import { Others } from "../parts/Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "../parts/fields";
-import { TypedArea, TypedInput } from "../keeping/typed";
+import { TypedInput } from "../keeping/typed";
 
 type Props = {
   number: number;
@@ -181,29 +181,7 @@ function Written({ number, shot, set }: { number: number; shot: Shot; set: Set }
           asOneStep={asOneStep}
         />
       </Row>
-      <Row label="Notes">
-        <TypedArea
-          key={number}
-          className="plain text-sm"
-          rows={2}
-          aria-label="Notes"
-          maxLength={4000}
-          value={shot.notes}
-          take={(notes) => act.setShot(number, { notes })}
-          asOneStep={asOneStep}
-        />
-      </Row>
-      <Row label="Tags">
-        <TypedInput
-          key={number}
-          className="plain text-sm"
-          aria-label="Tags, separated by commas"
-          placeholder="separated by commas"
-          value={shot.tags.join(", ")}
-          take={(text) => act.setShot(number, { tags: tagsOf(text) })}
-          asOneStep={asOneStep}
-        />
-      </Row>
+      <NotesAndTags number={number} shot={shot} />
     </>
   );
 }

@@ -60,7 +60,7 @@ export function StudiesPage() {
         {found && !found.studies.length && (
           <p className="py-3">{asked.words || asked.tag ? "No study is like this." : "None yet."}</p>
         )}
-        <ul className="mt-3 grid gap-x-6 gap-y-5 sm:grid-cols-2 lg:grid-cols-3">
+        <ul className="mt-3 grid grid-cols-1 gap-x-6 gap-y-5 sm:grid-cols-2 lg:grid-cols-3">
           {found?.studies.map((one) => (
             <OneStudy key={one.id} study={one} />
           ))}
@@ -94,7 +94,7 @@ function OneStudy({ study }: { study: Study }) {
   const player = study.players.find((one) => one.id === study.player);
   const desk = `/recordings/${study.id}/racks/1`;
   return (
-    <li>
+    <li className="min-w-0">
       <Link to={desk} className="block hover:opacity-90" aria-label={study.title}>
         <SmallTable table={study.table} balls={study.balls} label={`The position of ${study.title}`} />
       </Link>

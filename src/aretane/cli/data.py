@@ -80,7 +80,7 @@ def load_empty(address: Address) -> None:
 
 
 def load_demo(address: Address, videos: Path) -> None:
-    """The made-up club, its players, recordings and studies, in one transaction; films are copied into `videos`."""
+    """The made-up club with all that is its own, in one transaction; films are copied into `videos`."""
     with writing(address) as db:
         club_id = write.add_club(db, CLUB, REVIEWER)
         for player in PLAYERS.values():

@@ -63,7 +63,8 @@ STUDIES = (
         "Straight pool, two balls left. The 6 is the break ball: what angle does the 12 leave?",
         ("mirela", "idris"),
         {"cue": (1500, 930), "12": (1990, 1000), "6": (1760, 420)},
-        {"ball": "12", "pocket": "foot-left", "next_ball": "6", "target": {"kind": "point", "a": [1520, 260]}},
+        {"ball": "12", "pocket": "foot-left", "next_ball": "6",
+         "target": {"kind": "point", "a": [1520, 260]}},
         {"score": 12, "other_score": 7}, "straight-pool",
     ),
 )  # fmt: skip
