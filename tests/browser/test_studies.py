@@ -43,6 +43,7 @@ def test_a_position_is_set_up_by_hand_and_answers(tab: Page) -> None:
     hands.click_table(1900, 300)
     hands.click_table(2200, 900)
     tab.get_by_label("Notes").fill("two balls")
+    tab.get_by_label("Notes").blur()
     hands.saved()
     expect(tab.get_by_text("on: the 8")).to_be_visible()
     hands.key("Shift+Q")

@@ -156,9 +156,12 @@ export const damageOf = (rack: RackView): Record<string, string[]> =>
 /** Opens a rack, bringing back what an earlier visit could not store. */
 export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | null): void {
   const { rack } = view;
+  const doc = draft?.doc ?? docOf(rack);
+  const first = doc.shots[0]?.shot.layout;
+  const bare = first !== undefined && !Object.keys(first.balls).length; // a position that nobody laid out yet
   history().pause();
   useDesk.setState({
-    doc: draft?.doc ?? docOf(rack),
+    doc,
     base: draft?.base ?? baseOf(rack),
     rackId: rack.id,
     number: rack.number,
@@ -168,7 +171,7 @@ export function openDesk(view: DeskView, draft: { doc: RackDoc; base: Base } | n
     table: view.table,
     game: view.game,
     reviews: reviewsOf(rack),
-    chosen: null,
+    chosen: bare ? "cue" : null,
     save: draft ? "waiting" : "saved",
     saveWords: "",
     conflicts: null,
