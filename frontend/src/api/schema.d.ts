@@ -3530,7 +3530,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep the position of a shot as a study: the balls, the state of the rack and the plan as they stand. */
+        /** Keep the position of a shot as a study: the balls, the state of the rack and the plan as they are. */
         post: {
             parameters: {
                 query?: never;
@@ -6562,6 +6562,7 @@ export interface components {
             short_share: components["schemas"]["RungView"];
             /** Unlogged */
             unlogged: number;
+            wrong_end: components["schemas"]["RungView"];
         };
         /**
          * ObservedShape
@@ -6853,6 +6854,28 @@ export interface components {
             place: string;
             /** Words */
             words: string;
+        };
+        /**
+         * PlaceView
+         * @description The planned place of the cue ball by the map of what follows, in the story's measure.
+         *
+         *     worth: of the place. chance: that the shot is made and the cue ball ends where nine tenths of that are
+         *     kept. held: whether it did; null where that is not known, or other balls moved. long, short: the mean
+         *     worth past its far and its near end; better: the side that is worth more beyond doubt, else null.
+         */
+        PlaceView: {
+            /** Better */
+            better: string | null;
+            /** Chance */
+            chance: number;
+            /** Held */
+            held: boolean | null;
+            /** Long */
+            long: number | null;
+            /** Short */
+            short: number | null;
+            /** Worth */
+            worth: number;
         };
         /**
          * PlanShape
@@ -7794,6 +7817,11 @@ export interface components {
             turn: string[];
             /** Waited S */
             waited_s: number | null;
+            /**
+             * Wrong End
+             * @description whether the cue ball ended on the side that the plan wanted it to keep off
+             */
+            wrong_end: boolean | null;
         };
         /**
          * RouteView
@@ -8091,6 +8119,7 @@ export interface components {
             choice_error: number | null;
             /** Parts */
             parts: components["schemas"]["PartView"][];
+            place: components["schemas"]["PlaceView"] | null;
             /** Reason */
             reason: string;
             /** State */

@@ -100,6 +100,12 @@ export function Report({ data, words, units }: { data: Compare; words: Words; un
           gap={gap("short_share")}
           names={names}
         />
+        <RungRow
+          label="At the wrong end"
+          rungs={pair((n) => n.wrong_end)}
+          gap={gap("wrong_end")}
+          names={names}
+        />
         <BiasRow players={data.players} units={units} names={names} />
       </Group>
       <Group title="Own errors, fitted from the log">

@@ -7,7 +7,19 @@ import { Row, Unknown } from "../parts/fields";
 type Props = { review: Review | undefined; shot: Shot; found: FoundStrike | null; units: Units };
 
 export function Misses({ review, shot, found, units }: Props) {
-  if (review?.miss) return <FromPlace miss={review.miss} units={units} />;
+  if (review?.miss)
+    return (
+      <>
+        <FromPlace miss={review.miss} units={units} />
+        {review.wrong_end && (
+          <Row label="">
+            <span className="text-warning">
+              at the wrong end: better {shot.plan.better_error} was the plan
+            </span>
+          </Row>
+        )}
+      </>
+    );
   const words = review?.after
     ? shot.plan.target.kind === "route"
       ? through(shot, found)

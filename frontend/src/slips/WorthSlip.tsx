@@ -45,7 +45,15 @@ export function WorthSlip({ number, shot, review, words, units, worth, measure, 
       <Left review={review} words={words} shooter={shot.shooter} />
       <div className="rule mt-1 border-t pt-1">
         {worth && worth.before !== null ? (
-          <WorthParts shot={worth} measure={measure} words={words} units={units} who={who} />
+          <WorthParts
+            shot={worth}
+            measure={measure}
+            words={words}
+            units={units}
+            who={who}
+            better={shot.plan.better_error}
+            takeBetter={(better_error) => act.setPlan(number, { better_error })}
+          />
         ) : (
           <Row label="Run-out">
             <Unknown>{whyNot(worth)}</Unknown>

@@ -12,9 +12,18 @@ const NAMES: Record<string, string> = {
 };
 const ASSUMED: Record<string, string> = { speed: "speed", tip: "tip" };
 
-type Props = { shot: StoryShot; measure: Measure; words: Words; units: Units; who: string };
+type Props = {
+  shot: StoryShot;
+  measure: Measure;
+  words: Words;
+  units: Units;
+  who: string;
+  /** The better error as the plan says it, and what takes another one where the plan may be changed. */
+  better?: string | null;
+  takeBetter?: (side: string) => void;
+};
 
-export function WorthParts({ shot, measure, words, units, who }: Props) {
+export function WorthParts({ shot, measure, words, units, who, better = null, takeBetter }: Props) {
   if (shot.before === null) return null;
   const moved = shot.after === null ? null : shot.after - shot.before;
   const widest = Math.max(
@@ -67,6 +76,7 @@ export function WorthParts({ shot, measure, words, units, who }: Props) {
           </span>
         </p>
       )}
+      {shot.place && <PlannedPlace place={shot.place} measure={measure} said={better} take={takeBetter} />}
       {shot.assumed.length > 0 && (
         <p className="quiet text-xs">
           ○ The plan does not say the {shot.assumed.map((one) => ASSUMED[one] ?? one).join(" and ")}; the
@@ -144,5 +154,49 @@ function PartBar({ part, widest }: { part: Part; widest: number }) {
       </svg>
       {!part.clear && <span className="quiet flex-none text-xs">too close to call</span>}
     </span>
+  );
+}
+
+type PlaceProps = {
+  place: NonNullable<StoryShot["place"]>;
+  measure: Measure;
+  said: string | null;
+  take: ((side: string) => void) | undefined;
+};
+
+/** The planned place by the map: what it is worth, whether it was kept, and which error beside it costs less. */
+function PlannedPlace({ place, measure, said, take }: PlaceProps) {
+  const { worth, held, better } = place;
+  return (
+    <div className="text-sm">
+      <p>
+        Planned place <b className="num">{amount(measure, worth)}</b>
+        {held === null
+          ? ". "
+          : held
+            ? ": nine tenths of it kept, in place. "
+            : ": less than nine tenths of it kept. "}
+        <span className="quiet">
+          Pot and in place <span className="num">{chance(place.chance)}</span> with these errors.
+        </span>
+      </p>
+      {better !== null && place.long !== null && place.short !== null && (
+        <p>
+          Better {better}:{" "}
+          <span className="num">{amount(measure, place[better as "long" | "short"] ?? 0)}</span> past that
+          end, <span className="num">{amount(measure, better === "long" ? place.short : place.long)}</span>{" "}
+          past the other.
+          {said !== null && said !== better && <b className="text-warning"> The plan says {said}.</b>}
+          {said !== better && take && (
+            <>
+              {" "}
+              <button type="button" className="text-primary underline" onClick={() => take(better)}>
+                plan it better {better}
+              </button>
+            </>
+          )}
+        </p>
+      )}
+    </div>
   );
 }

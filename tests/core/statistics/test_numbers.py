@@ -104,10 +104,21 @@ def test_long_and_short_are_counted_and_averaged() -> None:
     assert found.along.value == pytest.approx(-0.4 / 3, abs=1e-3)
 
 
-def miss_at(x: float, start: object) -> Shot:
+def test_the_wrong_end_is_counted_where_the_plan_says_which_is_better() -> None:
+    shots = [
+        miss_at(1.0 + error, table_of("9", cue=Point(0.6, 0.6)) if i == 0 else None, better)
+        for i, (error, better) in enumerate(((-0.3, "long"), (0.2, "long"), (0.2, "short"), (0.3, None)))
+    ]
+    near = miss_at(1.01, None, "short")  # within half a ball: neither end
+    found = numbers(rack(*shots, near, players=("ann",)))
+    assert (found.wrong_end.k, found.wrong_end.n) == (2, 3)
+    assert found.keys["wrong_end"] == ["1", "2", "3"]
+
+
+def miss_at(x: float, start: object, better: str | None = None) -> Shot:
     """A kick at nothing, rolling along the table towards (1.0, 0.6)."""
     return Shot(
-        "ann", plan=Plan(kind="kick", target=Target("point", Point(1.0, 0.6))),
+        "ann", plan=Plan(kind="kick", target=Target("point", Point(1.0, 0.6)), better_error=better),
         result=Result(cue_end=Point(x, 0.6)), start=start, placed={"cue": Point(0.6, 0.6)},
     )  # type: ignore[arg-type]  # fmt: skip
 

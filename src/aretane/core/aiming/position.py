@@ -6,7 +6,7 @@ from math import pi
 
 from ..geometry import Point, nearest_on_segment, turn, unit
 from ..log.shot import Plan, Target
-from ..tolerances import STRAIGHT
+from ..tolerances import ON_TARGET_POINT, STRAIGHT
 from .aim import Aim
 
 
@@ -52,6 +52,16 @@ def miss(target: Target, ended: Point, arrival: float) -> Miss | None:
     off = ended.minus(nearest)
     ahead = unit(arrival)
     return Miss(off.dot(ahead), ahead.cross(off), turn(arrival), nearest)
+
+
+def ended_long(target: Target, ended: Point, arrival: float, ball_width: float) -> bool | None:
+    """Whether the cue ball ended long of the planned place, or in the far half of a window, and not short;
+    None within half a ball width (m) of its middle, and without one place."""
+    middle = target.middle
+    if middle is None or target.kind == "either":
+        return None
+    along = ended.minus(middle).dot(unit(arrival))
+    return None if abs(along) <= ON_TARGET_POINT * ball_width else along > 0.0
 
 
 def planned_travel(plan: Plan, start: Point) -> float | None:

@@ -6,7 +6,7 @@ from typing import Literal
 
 from ..aiming.aim import Aim
 from ..aiming.intent import Fit, fit
-from ..aiming.position import Miss, NextAngle, arrival_direction, miss, next_angle
+from ..aiming.position import Miss, NextAngle, arrival_direction, ended_long, miss, next_angle
 from ..chance.direct import PARTS, Struck, likeliest, pot, pots
 from ..equipment.layout import Layout
 from ..equipment.table import Table
@@ -54,6 +54,9 @@ class Measures:
     proposal: Proposal | None
     second: Fit | None
     """How the result fits what the shot was meant to do besides."""
+    wrong_end: bool | None = None
+    """Whether the cue ball ended on the side, or at the end of the window, that the plan wanted it to keep
+    off."""
 
 
 def played_next(rack: Rack, steps: Sequence[Step], index: int) -> str | None:
@@ -92,7 +95,12 @@ def measure(
     left = _leave(table, rules, step, skill_of, physics, played)
     came = _fit(table, step, plan.target, missed, left)
     second = _fit(table, step, plan.second, None, left)
-    return Measures(aim, found, arrival, missed, came, left, _propose(table, step, left, came), second)
+    wrong = None
+    if ended is not None and arrival is not None and plan.better_error is not None:
+        ran_long = ended_long(plan.target, ended, arrival, 2 * table.ball_radius)
+        wrong = None if ran_long is None else ran_long != (plan.better_error == "long")
+    proposed = _propose(table, step, left, came)
+    return Measures(aim, found, arrival, missed, came, left, proposed, second, wrong)
 
 
 def struck_as(plan: Plan) -> Struck:

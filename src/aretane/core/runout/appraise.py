@@ -4,6 +4,8 @@ from dataclasses import dataclass, replace
 
 import numpy as np
 
+from ..aiming.aim import aim_at
+from ..aiming.position import arrival_direction
 from ..chance.forecast import NoAim, meant_by
 from ..chance.made import made
 from ..games import Measure
@@ -13,11 +15,12 @@ from ..motion.play import play_ready
 from ..vocabulary import ball_words
 from . import kernel
 from .games import Question, search
-from .maps import TOUCHED, Kept, PlannedShot
+from .in_place import Place, place_of
+from .maps import TOUCHED, Kept, PlannedShot, Way
 from .run import Run
 
 SAMPLES = 400
-MODEL = 3
+MODEL = 4
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
@@ -36,6 +39,7 @@ class Appraisal:
     choice: the chance with the choice made, before it is played. given: the mean chance after it when the
     pot is made. Both are None, with the `reason` in words, where there is nothing to value. assumed: what
     the plan left open and was filled in. measure: what is valued; unit: how much of it a value of 1 is.
+    place: the planned place of the cue ball by the map of what follows.
     """
 
     best: Chance
@@ -46,6 +50,7 @@ class Appraisal:
     reason: str
     measure: Measure = "chance"
     unit: float = 1.0
+    place: Place | None = None
 
     @property
     def before(self) -> Chance:
@@ -59,17 +64,17 @@ def appraise(asked: Question, plan: Plan, threads: int = 2, kept: Kept | None = 
     outlook = run.outlook()
     best = Chance(outlook.values[0], outlook.error)
     try:
-        choice, given, assumed = _valued(run, asked, plan)
+        choice, given, place, assumed = _valued(run, asked, plan)
     except (NotValued, NoAim, MotionError) as reason:
         return Appraisal(best, outlook.shot, None, None, (), str(reason), asked.measure, run.units[0])
-    return Appraisal(best, outlook.shot, choice, given, assumed, "", asked.measure, run.units[0])
+    return Appraisal(best, outlook.shot, choice, given, assumed, "", asked.measure, run.units[0], place)
 
 
 class NotValued(ValueError):
     """The choice made has no value here; the message says why."""
 
 
-def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tuple[str, ...]]:
+def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Place | None, tuple[str, ...]]:
     if plan.choice == "safety":
         raise NotValued("a safety: its worth is the chance it leaves, which is not worked out yet")
     if plan.kind in ("break", "push-out", "foul"):
@@ -90,9 +95,24 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, tupl
     after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
     worth = np.where(good, way.points[0] + left * after, 0.0)
     fell = made(meant.task, ends)
+    place = _place(run, way, asked, plan)
+    if place is not None:
+        place = replace(place, chance=float((good & place.hold(ends.places[:, 0])).mean()))
     if not fell.any():
-        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), assumed
-    return _mean(worth), _mean(worth[fell]), assumed
+        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, assumed
+    return _mean(worth), _mean(worth[fell]), place, assumed
+
+
+def _place(run: Run, way: Way, asked: Question, plan: Plan) -> Place | None:
+    """The planned place by the map of what follows the ball; None without one, and after the last ball."""
+    then = None if way.then is None else run.maker.maps.get(way.then)
+    cue = asked.layout.cue
+    if then is None or cue is None or plan.ball is None:
+        return None
+    start = cue
+    if plan.kind == "direct" and plan.pocket is not None:
+        start = aim_at(asked.table, asked.layout, plan.ball, plan.pocket).ghost
+    return place_of(then, plan.target, arrival_direction(plan, start))
 
 
 def completed(run: Run, asked: Question, plan: Plan) -> tuple[Plan, tuple[str, ...]]:

@@ -38,6 +38,8 @@ class Tallied:
     """rad, width of the aims that made the pot."""
     travel: float | None = None
     """m, length of the cue ball's planned way."""
+    wrong_end: bool | None = None
+    """Whether it ended on the side the plan wanted it to keep off; None where no side was said."""
 
 
 def tally_rack(keys: list[str], steps: list[Step], measured: list[Measures]) -> list[Tallied]:
@@ -71,6 +73,7 @@ def _tally(key: str, step: Step, measures: Measures, reply: Step | None) -> Tall
         chance=measures.aim.chance if counts and measures.aim else None,
         aims=measures.aim.aims if counts and measures.aim else None,
         travel=planned_travel(shot.plan, measures.aim.ghost) if counts and measures.aim else None,
+        wrong_end=measures.wrong_end if counts else None,
     )
 
 
@@ -132,10 +135,12 @@ class Numbers:
     short_share: Proportion
     along: Mean
     """m, long positive."""
+    wrong_end: Proportion
+    """Of the shots whose plan says which error is better: those that ended on the other side."""
     left_out: list[str]
     unlogged: int
     keys: dict[str, list[str]]
-    """The shots behind pot_success, safety_share, safety_success and along."""
+    """The shots behind pot_success, safety_share, safety_success, along and wrong_end."""
 
 
 def numbers_for(player: str, rows: Iterable[Tallied]) -> Numbers:
@@ -149,6 +154,7 @@ def numbers_for(player: str, rows: Iterable[Tallied]) -> Numbers:
     missed = [row for row in own if row.along is not None and row.role != "break"]
     distances = [row.along for row in missed if row.along is not None]
     off = [value for value in distances if value != 0.0]
+    sided = [row for row in own if row.wrong_end is not None]
     return Numbers(
         player=player,
         pot_success=wilson(sum(1 for row in attempts if row.made), len(attempts)),
@@ -161,6 +167,7 @@ def numbers_for(player: str, rows: Iterable[Tallied]) -> Numbers:
         grades=_table(tuple(GRADES), graded, lambda row: row.grade),
         short_share=wilson(sum(1 for value in off if value < 0), len(off)),
         along=mean(distances),
+        wrong_end=wilson(sum(1 for row in sided if row.wrong_end), len(sided)),
         left_out=[row.key for row in own if row.role == "left-out"],
         unlogged=sum(1 for row in own if row.role == "unlogged"),
         keys={
@@ -168,6 +175,7 @@ def numbers_for(player: str, rows: Iterable[Tallied]) -> Numbers:
             "safety_share": [row.key for row in safeties],
             "safety_success": [row.key for row in replied],
             "along": [row.key for row in missed],
+            "wrong_end": [row.key for row in sided],
         },
     )
 
@@ -189,6 +197,7 @@ def compare(a: Numbers, b: Numbers) -> dict[str, Difference | None]:
         "safety_share": (a.safety_share, b.safety_share),
         "safety_success": (a.safety_success, b.safety_success),
         "short_share": (a.short_share, b.short_share),
+        "wrong_end": (a.wrong_end, b.wrong_end),
         "perfect": (a.grades["perfect"][0], b.grades["perfect"][0]),
     }
     return {name: difference(*pair) for name, pair in pairs.items()}

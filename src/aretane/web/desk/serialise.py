@@ -179,6 +179,7 @@ def review(
         miss=None if measures.miss is None else _miss(measures.miss, scene.table),
         came=None if measures.came is None else _came(measures.came, scene.table),
         second=None if measures.second is None else _came(measures.second, scene.table),
+        wrong_end=measures.wrong_end,
         leave=None if measures.leave is None else _leave(measures.leave),
         took_s=timing.took,
         waited_s=timing.waited,

@@ -140,6 +140,9 @@ class ReviewView(BaseModel):
     miss: MissView | None
     came: CameView | None
     second: CameView | None = Field(description="the second intent against the result")
+    wrong_end: bool | None = Field(
+        description="whether the cue ball ended on the side that the plan wanted it to keep off"
+    )
     leave: LeaveView | None
     proposal: ProposalView | None
     took_s: float | None

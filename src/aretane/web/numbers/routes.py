@@ -141,6 +141,7 @@ def _numbers(player: SeatView, n: Numbers, rows: list[Tallied]) -> NumbersView:
         safety_outcomes=_table(n.safety_outcomes),
         grades=_table(n.grades),
         short_share=_rung("short_share", _share(n.short_share), n.keys["along"]),
+        wrong_end=_rung("wrong_end", _share(n.wrong_end), n.keys["wrong_end"]),
         along=_rung("along", _mean_mm(n.along), n.keys["along"]),
         along_widths=None if n.along.value is None else ball_widths(n.along.value, POOL_BALL_RADIUS),
         left_out=[link(key) for key in n.left_out],

@@ -49,6 +49,7 @@ class NumbersView(BaseModel):
     safety_outcomes: list[RungView]
     grades: list[RungView]
     short_share: RungView
+    wrong_end: RungView
     along: RungView
     along_widths: float | None
     left_out: list[ShotLink]

@@ -5,10 +5,12 @@ from typing import Annotated
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.review.replay import Step
 from aretane.core.review.worth import Worth, turning, worths
 from aretane.core.rules import RackState
 from aretane.core.runout.appraise import Appraisal
 from aretane.core.runout.games import doubtful
+from aretane.core.runout.in_place import Place
 from aretane.core.statistics.habits import streaks
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, review_stored, scene
 from aretane.store import jobs, read
@@ -20,7 +22,16 @@ from aretane.work.shots import APPRAISAL
 from ...work.questions import Asked, questions
 from ..asker import change, runner, to_read
 from ..drawn import advised_view
-from .views import AnalysisView, PartView, RackProgressView, StoryShotView, StoryView, StreakView, TurnView
+from .views import (
+    AnalysisView,
+    PartView,
+    PlaceView,
+    RackProgressView,
+    StoryShotView,
+    StoryView,
+    StreakView,
+    TurnView,
+)
 
 blueprint = APIBlueprint("analysing", __name__, url_prefix="/api")
 
@@ -105,7 +116,7 @@ def story(recording_id: int, number: int) -> StoryView:
         measure="chance" if first is None else first.measure,
         shots=[
             _shot(around.discipline, *entry)
-            for entry in zip(asked, answers, appraisals, worth, strict=True)
+            for entry in zip(steps, asked, answers, appraisals, worth, strict=True)
         ],
         turning=[
             TurnView(
@@ -157,7 +168,12 @@ def _appraisal(found: Answer | None) -> Appraisal | None:
 
 
 def _shot(
-    discipline: str, asked: Asked, found: Answer | None, appraisal: Appraisal | None, worth: Worth | None
+    discipline: str,
+    step: Step,
+    asked: Asked,
+    found: Answer | None,
+    appraisal: Appraisal | None,
+    worth: Worth | None,
 ) -> StoryShotView:
     state = "none" if not asked.content else "unknown" if found is None else found.state
     reason = asked.reason or (found.words if found else "") or (appraisal.reason if appraisal else "")
@@ -177,4 +193,17 @@ def _shot(
             PartView(name=one.name, value=one.value * unit, error=one.error * unit, clear=one.clear)
             for one in (worth.parts if worth else ())
         ],
+        place=None if appraisal is None or appraisal.place is None else _place(appraisal.place, step, unit),
+    )  # fmt: skip
+
+
+def _place(place: Place, step: Step, unit: float) -> PlaceView:
+    """The planned place, and whether the cue ball ended in place with the planned ball down alone."""
+    ended, result = None if step.after is None else step.after.cue, step.shot.result
+    alone = result is not None and result.potted_objects == (step.shot.plan.ball,) and not result.moved
+    return PlaceView(
+        worth=place.worth * unit, chance=round(place.chance, 4),
+        held=place.holds(ended) if alone and ended is not None else None,
+        long=None if place.long is None else place.long * unit,
+        short=None if place.short is None else place.short * unit, better=place.better,
     )  # fmt: skip

@@ -15,6 +15,22 @@ class PartView(BaseModel):
     clear: bool
 
 
+class PlaceView(BaseModel):
+    """The planned place of the cue ball by the map of what follows, in the story's measure.
+
+    worth: of the place. chance: that the shot is made and the cue ball ends where nine tenths of that are
+    kept. held: whether it did; null where that is not known, or other balls moved. long, short: the mean
+    worth past its far and its near end; better: the side that is worth more beyond doubt, else null.
+    """
+
+    worth: float
+    chance: float
+    held: bool | None
+    long: float | None
+    short: float | None
+    better: str | None
+
+
 class StoryShotView(BaseModel):
     """What the chances say about a shot. `state`: none (nothing to work out, with the `reason`), unknown
     (not asked for), waiting, running, done, failed.
@@ -34,6 +50,7 @@ class StoryShotView(BaseModel):
     assumed: list[str]
     advised: AdvisedView | None
     parts: list[PartView]
+    place: PlaceView | None
 
 
 class TurnView(BaseModel):
