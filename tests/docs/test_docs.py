@@ -50,7 +50,7 @@ def test_the_file_format_names_every_code_or_points_to_the_schema() -> None:
     for table in (
         "SHOT_KINDS", "CHOICES", "FOULS", "GRADES", "LEFT_OUT", "INTENT_SOURCES",
             "CUSHIONS", "AIR", "BALL_STATES", "POSITION_HANDS", "POSITION_ON", "AIDS", "MIXED_KINDS",
-            "SEEN_TIPS", "SEEN_CONTACTS", "SEEN_FAULTS", "TARGETS",
+            "SEEN_TIPS", "SEEN_CONTACTS", "SEEN_FAULTS", "TARGETS", "HANDS",
         "MATCH_KINDS",
         "EVIDENCE", "GROUPS", "PLAN_STATES",
         "GAPS", "DEPTHS", "ENDINGS", "BREAK_CONDITIONS", "SCHOOLS", "CALLS", "IN_HAND",

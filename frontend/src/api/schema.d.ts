@@ -882,7 +882,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Rename a player or change the level. */
+        /** Change a player's name, level and hand. */
         put: {
             parameters: {
                 query?: never;
@@ -7033,6 +7033,7 @@ export interface components {
             pot: components["schemas"]["ShareView"];
             /** Railed */
             railed: boolean;
+            reach: components["schemas"]["ReachView"];
             /** Rolling */
             rolling: [
                 number,
@@ -7060,9 +7061,14 @@ export interface components {
         };
         /**
          * PlayerBody
-         * @description A player's name and level.
+         * @description A player's name, level and hand; without a hand a right-handed player is taken.
          */
         PlayerBody: {
+            /**
+             * Hand
+             * @default null
+             */
+            hand: ("right" | "left") | null;
             /**
              * Level
              * @default regular
@@ -7077,6 +7083,8 @@ export interface components {
          * @description A player of the club; `id` is text, as shots name it.
          */
         PlayerView: {
+            /** Hand */
+            hand: string | null;
             /** Id */
             id: string;
             /** Level */
@@ -7520,6 +7528,17 @@ export interface components {
             rail: string;
         };
         /**
+         * ReachView
+         * @description How the stroke is reached: mm from the hips to the bridge hand, and the circumstances it needs, by
+         *     their codes.
+         */
+        ReachView: {
+            /** Aids */
+            aids: string[];
+            /** Distance */
+            distance: number;
+        };
+        /**
          * ReadingBody
          * @description The units and words a member reads; words follow each game, or are always pool's or snooker's.
          */
@@ -7956,9 +7975,15 @@ export interface components {
         };
         /**
          * SeatView
-         * @description A player in a recording, with the level whose model gives the chances.
+         * @description A player in a recording, with the level whose model gives the chances; `hand`: null where it is not
+         *     said.
          */
         SeatView: {
+            /**
+             * Hand
+             * @default null
+             */
+            hand: string | null;
             /** Id */
             id: string;
             /** Level */
@@ -8373,7 +8398,7 @@ export interface components {
          *     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
          *     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
          *     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies,
-         *     `ball` set `free`, a `cannon` on the `side` of `ball`.
+         *     `ball` set `free`, a `cannon` on the `side` of `ball`, the next ball within easy `reach`.
          */
         TargetShape: {
             /**
@@ -8403,7 +8428,7 @@ export interface components {
              * @default unset
              * @enum {string}
              */
-            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker" | "free" | "cannon";
+            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker" | "free" | "cannon" | "reach";
             /**
              * Side
              * @description of the line, for `side`; of the ball, for `cannon`
@@ -8843,6 +8868,10 @@ export interface components {
             };
             /** Groups */
             groups: {
+                [key: string]: string;
+            };
+            /** Hands */
+            hands: {
                 [key: string]: string;
             };
             /** Hit Sides */

@@ -112,6 +112,7 @@ export type DeskView = { recording: RecordingView; table: TableView; game: Game;
 export type Words = Schemas["WordsView"];
 export type Session = Schemas["SessionView"];
 export type Player = Schemas["PlayerView"];
+export type Hand = Schemas["PlayerBody"]["hand"];
 export type Level = NonNullable<Schemas["PlayerBody"]["level"]>;
 export type Numbers = Schemas["NumbersView"];
 export type Rung = Schemas["RungView"];

@@ -4,7 +4,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { api, take } from "../api/client";
 import { playersQuery, wordsQuery } from "../api/queries";
-import type { Level, Player, Words } from "../api/types";
+import type { Hand, Level, Player, Words } from "../api/types";
 import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { useKept } from "../keeping/useKept";
@@ -31,7 +31,7 @@ export function PlayersPage() {
       take(
         api.PUT("/api/players/{player_id}", {
           params: { path: { player_id: Number(player.id) } },
-          body: { name: change.name ?? player.name, level: (change.level ?? player.level) as Level },
+          body: { ...asked(player), ...(change as object) },
         }),
       ),
     );
@@ -43,7 +43,8 @@ export function PlayersPage() {
         <h1 className="text-2xl font-bold">Players</h1>
         <p className="quiet mt-1 max-w-prose text-sm">
           The level stands for how far a player's aim scatters. Every chance on the shot desk is the
-          shooter's, under this level, until enough shots are logged to fit a model of their own.
+          shooter's, under this level, until enough shots are logged to fit a model of their own. The hand
+          says what a player reaches; one whose hand is not said is taken as right-handed.
         </p>
         {failed ? <Problem error={failed} /> : null}
         {error ? <Problem error={error} /> : null}
@@ -53,6 +54,13 @@ export function PlayersPage() {
     </Shell>
   );
 }
+
+/** What is stored of a player. */
+const asked = (player: Player) => ({
+  name: player.name,
+  level: player.level as Level,
+  hand: player.hand as Hand,
+});
 
 /** A player's name; what is typed stays in this browser until it is stored or is the old name again. */
 function NameField({ player, rename }: { player: Player; rename: (name: string) => Promise<boolean> }) {
@@ -89,6 +97,7 @@ function PlayerTable({
         <tr className="rule border-b">
           <th className="py-1">Name</th>
           <th>Level</th>
+          <th className="hidden sm:table-cell">Plays</th>
           <th className="text-right">Shots logged</th>
           <th>
             <span className="sr-only">Numbers</span>
@@ -109,6 +118,21 @@ function PlayerTable({
                 onChange={(e) => void set(p, { level: e.target.value })}
               >
                 {Object.entries(words.levels).map(([code, text]) => (
+                  <option key={code} value={code}>
+                    {text}
+                  </option>
+                ))}
+              </select>
+            </td>
+            <td className="hidden pr-4 sm:table-cell">
+              <select
+                className="plain"
+                aria-label={`Hand of ${p.name}`}
+                value={p.hand ?? ""}
+                onChange={(e) => void set(p, { hand: e.target.value || null })}
+              >
+                <option value="">not said</option>
+                {Object.entries(words.hands).map(([code, text]) => (
                   <option key={code} value={code}>
                     {text}
                   </option>

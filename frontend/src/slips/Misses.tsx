@@ -58,6 +58,8 @@ export function cameWords(came: Review["came"], units: Units): string | null {
   if (came.measured === "line") return came.kept ? "on the line" : `${far} off the line`;
   if (came.measured === "side")
     return came.kept ? "on the right side of the line" : `on the wrong side, ${far} over the line`;
+  if (came.measured === "reach")
+    return came.kept ? "the next ball is reached with ease" : `${far} too far to reach with ease`;
   if (came.measured === "zone") return came.kept ? "clear of the zone" : `${far} inside the zone`;
   if (came.measured === "ball")
     return came.kept ? "the ball is where it was meant" : `the ball is ${far} off its place`;

@@ -1,6 +1,7 @@
 /** What the planned strike comes to when the player's errors are played out. */
+import type { ReactNode } from "react";
 import type { Forecast, Share } from "../api/types";
-import { chance, degrees, length, speed, tipAt, type Units } from "../units/units";
+import { chance, degrees, length, speed, tipInFull, type Units } from "../units/units";
 import { pathLength } from "../table/paths";
 import { Row, Unknown } from "../parts/fields";
 import { PlayButtons } from "./StruckLike";
@@ -12,9 +13,11 @@ type Props = {
   units: Units;
   /** What counts as made: a pot, a lawful hit of a safety, a ball down on a break. */
   made: string;
+  /** What the player needs to reach the stroke. */
+  needs: ReactNode;
 };
 
-export function PlayedOut({ forecast, waiting, level, units, made }: Props) {
+export function PlayedOut({ forecast, waiting, level, units, made, needs }: Props) {
   const planned = forecast?.planned;
   if (!planned)
     return forecast?.reason ? (
@@ -63,6 +66,7 @@ export function PlayedOut({ forecast, waiting, level, units, made }: Props) {
           </span>
         </Row>
       )}
+      {needs}
       {planned.assumed.length > 0 && (
         <p className="quiet text-xs italic">
           ○ not said, {planned.in_place ? "found" : "taken as"}:{" "}
@@ -71,7 +75,7 @@ export function PlayedOut({ forecast, waiting, level, units, made }: Props) {
               what === "speed"
                 ? speed(planned.strike.speed, units)
                 : what === "tip"
-                  ? tipAt(planned.strike)
+                  ? tipInFull(planned.strike)
                   : `cue raised by ${degrees(planned.strike.elevation)}`,
             )
             .join(", ")}

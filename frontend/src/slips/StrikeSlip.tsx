@@ -1,11 +1,11 @@
 /** How it is struck, and what the pot asks for as it lies. */
 import type { PointerEvent } from "react";
 import type { Forecast, Pot, Review, Shot, Tip, Words } from "../api/types";
-import { chance, degrees, length, speed, thickness, tipAt, type Units } from "../units/units";
+import { chance, degrees, length, speed, thickness, tipInFull, type Units } from "../units/units";
 import * as act from "../rack/actions";
 import { useDesk } from "../rack/deskStore";
 import { disciplineOf } from "../words/disciplines";
-import { Row, Unknown } from "../parts/fields";
+import { lower, Row, Unknown } from "../parts/fields";
 import { PlayedOut } from "./PlayedOut";
 import { Stroke } from "./Stroke";
 
@@ -69,7 +69,7 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
               <span className="num">{speed(plan.speed, units)}</span>
             )}
             {" · "}
-            {plan.tip ? <span>{tipAt(plan.tip)}</span> : <Unknown>tip not said</Unknown>}
+            {plan.tip ? <span>{tipInFull(plan.tip)}</span> : <Unknown>tip not said</Unknown>}
           </div>
         </div>
       </div>
@@ -80,6 +80,7 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
           waiting={waiting}
           level={level}
           units={units}
+          needs={<Needs number={number} shot={shot} words={words} forecast={forecast} units={units} />}
           made={
             plan.kind === "break" ? "A ball down" : plan.choice === "safety" ? "Lawful hit" : "Pot chance"
           }
@@ -93,6 +94,50 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
     </div>
   );
 }
+
+type NeedsProps = {
+  number: number;
+  shot: Shot;
+  words: Words;
+  forecast: Forecast | undefined;
+  units: Units;
+};
+
+/** How the stroke is reached by this player at this table, where it is not easy; one click counts it. */
+function Needs({ number, shot, words, forecast, units }: NeedsProps) {
+  const player = useDesk((s) => s.recording?.players.find((one) => one.id === shot.shooter));
+  const reach = forecast?.planned?.reach;
+  const missing = reach?.aids.filter((aid) => !shot.plan.aids.includes(aid)) ?? [];
+  if (!reach || !missing.length || shot.plan.aids.some((aid) => REACHED.includes(aid))) return null;
+  return (
+    <Row label="To reach it">
+      <span className="text-sm">
+        {missing.map((aid, k) => (
+          <span key={aid}>
+            {k > 0 && " or "}
+            <button
+              type="button"
+              className="text-primary underline"
+              title="count it in the errors"
+              onClick={() => act.setPlan(number, { aids: [...shot.plan.aids, aid] })}
+            >
+              {lower(words.aids[aid] ?? aid)}
+            </button>
+          </span>
+        ))}
+        <span className="quiet">
+          {" "}
+          (<span className="num">{length(reach.distance, units)}</span> from the edge to the bridge hand,{" "}
+          {player?.hand ? lower(words.hands[player.hand] ?? "") : "taken as right-handed"}); not counted in
+          the chance yet
+        </span>
+      </span>
+    </Row>
+  );
+}
+
+/** What says how the ball is reached; a person who said one of them needs no proposal. */
+const REACHED = ["rest", "extension", "stretched", "other-hand"];
 
 /** Why no pot is measured; beside a safety, what the likeliest pot would have been. */
 function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined; words: Words }) {
@@ -256,7 +301,7 @@ function TipFace({ tip, onTip }: { tip: Tip | null; onTip: (tip: Tip | null) => 
         aria-valuenow={tip ? tip.height * 100 : 0}
         aria-valuemin={-50}
         aria-valuemax={50}
-        aria-valuetext={tip ? tipAt(tip) : "not said"}
+        aria-valuetext={tip ? tipInFull(tip) : "not said"}
         onKeyDown={(e) => {
           const moves: Record<string, [number, number]> = {
             ArrowLeft: [-0.05, 0],

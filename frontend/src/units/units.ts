@@ -81,7 +81,23 @@ export function seconds(text: string): number | null {
 
 /** Where the tip goes, in the words of the table: R is the ball's radius. */
 export function tipAt(tip: { side: number; height: number }): string {
-  const amount = (v: number) => `${Math.abs(v).toFixed(2)}\u00a0R`;
+  return tipWith(tip, tips);
+}
+
+/** The same with the ball radii beside the tips. */
+export function tipInFull(tip: { side: number; height: number }): string {
+  return tipWith(tip, (v) => `${tips(v)} (${Math.abs(v).toFixed(2)}\u00a0R)`);
+}
+
+/** Ball radii to one tip: three of them reach the miscue limit at half a radius (common practice). */
+const TIP = 1 / 6;
+
+function tips(radii: number): string {
+  const count = Math.abs(radii) / TIP;
+  return `${count.toFixed(1)}\u00a0${Math.abs(count - 1) < 0.05 ? "tip" : "tips"}`;
+}
+
+function tipWith(tip: { side: number; height: number }, amount: (radii: number) => string): string {
   const parts = [];
   if (Math.abs(tip.height) >= 0.03)
     parts.push(`${tip.height > 0 ? "follow" : "draw"} ${amount(tip.height)}`);

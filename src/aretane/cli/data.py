@@ -84,7 +84,7 @@ def load_demo(address: Address, videos: Path) -> None:
     with writing(address) as db:
         club_id = write.add_club(db, CLUB, REVIEWER)
         for player in PLAYERS.values():
-            write.add_player(db, club_id, player.name, player.level)
+            write.add_player(db, club_id, player.name, player.level, player.hand)
         for fixture in FIXTURES:
             recording_id, _ = write.import_match(db, club_id, load(fixture), lambda: str(uuid4()))
             for path, name, starts in films_of(fixture):

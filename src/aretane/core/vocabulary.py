@@ -76,6 +76,9 @@ AIDS: Words = {
 }
 """Circumstances of a stroke that make it harder."""
 
+HANDS: Words = {"right": "Right-handed", "left": "Left-handed"}
+"""The hand that holds the cue."""
+
 HIT_SIDES: Words = {"left": "Left of the ball", "right": "Right of the ball"}
 """Where the cue ball passes the ball it hits, seen from the cue ball."""
 
@@ -124,6 +127,7 @@ TARGETS: Words = {
     "snooker": "A snooker",
     "free": "A ball set free",
     "cannon": "Contact with another ball",
+    "reach": "Within easy reach of the next ball",
 }
 """What a plan may mean for where the cue ball, or a ball, ends."""
 

@@ -24,6 +24,7 @@ class DemoPlayer:
     speed_error: float
     speed_bias: float
     nerve: float
+    hand: str = "right"
 
 
 PLAYERS: dict[str, DemoPlayer] = {
@@ -31,7 +32,7 @@ PLAYERS: dict[str, DemoPlayer] = {
     for p in (
         DemoPlayer("mirela", "Mirela Stane", "strong", 0.08, 0.0, 0.30),
         DemoPlayer("joon", "Joon Abara", "strong", 0.06, -0.10, 0.30),  # planted: regularly short
-        DemoPlayer("wanda", "Wanda Ekholm", "advanced", 0.07, 0.0, 0.35),
+        DemoPlayer("wanda", "Wanda Ekholm", "advanced", 0.07, 0.0, 0.35, "left"),
         DemoPlayer("teo", "Teo Brandvold", "regular", 0.12, 0.0, 0.22),  # planted: attacks too much
         DemoPlayer("priya", "Priya Castellane", "regular", 0.10, 0.015, 0.25),
         DemoPlayer("osric", "Osric Dunmore", "regular", 0.13, 0.0, 0.35),

@@ -38,6 +38,7 @@ from .shapes import (
     Level,
     MatchKind,
     MoneyOnBreak,
+    PlayingHand,
     RackSpot,
     School,
     Shape,
@@ -65,6 +66,7 @@ class PlayerShape(Shape):
     id: Label
     name: Label
     level: Level = DEFAULT_LEVEL
+    hand: PlayingHand | None = None
 
 
 class TableShape(Shape):

@@ -107,6 +107,7 @@ Cause = Annotated[str, Code(v.ALL_CAUSES, "cause")]
 Evidence = Annotated[str, Code(v.EVIDENCE, "kind of evidence")]
 LeftOut = Annotated[str, Code(v.LEFT_OUT, "reason to leave a shot out")]
 Level = Annotated[str, Code({name: preset.words for name, preset in PRESETS.items()}, "level")]
+PlayingHand = Annotated[str, Code(v.HANDS, "hand to play with")]
 TableSize = Annotated[str, Code({name: name for name in TABLES}, "table size")]
 ClothSpeed = Annotated[str, Code(v.CLOTH_SPEEDS, "cloth speed")]
 Cushions = Annotated[str, Code(v.CUSHIONS, "liveliness of cushions")]
@@ -162,7 +163,7 @@ class TargetShape(Shape):
     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies,
-    `ball` set `free`, a `cannon` on the `side` of `ball`.
+    `ball` set `free`, a `cannon` on the `side` of `ball`, the next ball within easy `reach`.
     """
 
     kind: TargetKind = "unset"

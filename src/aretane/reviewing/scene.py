@@ -45,12 +45,12 @@ class Scene(NamedTuple):
     discipline: str
     options: Options
     kind: str
-    seats: tuple[tuple[str, str, str], ...]
-    """Player id, name and level, in the order of the recording."""
+    seats: tuple[tuple[str, str, str, str | None], ...]
+    """Player id, name, level and hand, in the order of the recording."""
 
     @property
     def players(self) -> tuple[str, ...]:
-        return tuple(player for player, _, _ in self.seats)
+        return tuple(player for player, _, _, _ in self.seats)
 
     def placing(self, cue: Point, is_break: bool) -> str | None:
         """What is wrong with a cue ball put behind the line."""
@@ -73,7 +73,7 @@ class Reviewed(NamedTuple):
 
 def scene(recording: Recording) -> Scene:
     """The recording's table, discipline and players."""
-    seats = tuple((str(seat.player_id), seat.name, seat.level) for seat in recording.seats)
+    seats = tuple((str(seat.player_id), seat.name, seat.level, seat.hand) for seat in recording.seats)
     at = recording.table
     physics = physics_for(at.cloth, at.cushions, at.air, at.balls)
     match = recording.match
@@ -121,7 +121,7 @@ def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape], carried: Ra
     goes_on = carried is not None and carried.rerack
     if log and not goes_on and log[0].position is None and not _opens_rack(scene, log[0]):
         log[0] = replace(log[0], position=Position())
-    names = {player: name for player, name, _ in scene.seats}
+    names = {player: name for player, name, _, _ in scene.seats}
     ending = None if head.winner is None else Ending(head.winner, head.how or "not-seen")
     return Rack(
         scene.players, head.breaker, tuple(log), names,
@@ -177,8 +177,10 @@ def _measured(scene: Scene, content: str, state: RackState, before: Layout, play
 
 def skill_of(scene: Scene, player: str) -> Skill:
     """The model of a player in the recording; of nobody in it, the default."""
-    level = next((level for one, _, level in scene.seats if one == player), DEFAULT_LEVEL)
-    return PRESETS[level]
+    level, hand = next(
+        ((level, hand) for one, _, level, hand in scene.seats if one == player), (DEFAULT_LEVEL, None)
+    )
+    return replace(PRESETS[level], hand="left") if hand == "left" else PRESETS[level]
 
 
 def other_skill(around: Scene, shooter: str) -> Skill | None:

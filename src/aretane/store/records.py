@@ -39,6 +39,7 @@ class Seat:
     name: str
     level: str
     file_key: str
+    hand: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -118,7 +119,7 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
         version=row["version"],
         match=match,
         table=table,
-        seats=tuple(Seat(s["player_id"], s["name"], s["level"], s["file_key"]) for s in seats),
+        seats=tuple(Seat(s["player_id"], s["name"], s["level"], s["file_key"], s["hand"]) for s in seats),
         racks=tuple(racks),
         damage=(*lost, *bad_match, *bad_table),
     )
@@ -215,7 +216,9 @@ def match_file(recording: Recording) -> MatchFile:
 
     return MatchFile(
         match=recording.match,
-        players=[PlayerShape(id=s.file_key, name=s.name, level=s.level) for s in recording.seats],
+        players=[
+            PlayerShape(id=s.file_key, name=s.name, level=s.level, hand=s.hand) for s in recording.seats
+        ],
         table=recording.table,
         racks=[
             RackShape(

@@ -65,21 +65,23 @@ def set_reading(
     )
 
 
-def add_player(db: Db, club_id: int, name: str, level: str) -> int:
+def add_player(db: Db, club_id: int, name: str, level: str, hand: str | None = None) -> int:
     """A new player; returns the id. Raises Refused when the name is taken."""
     try:
-        player_id: int = sql.add_player(db, club_id=club_id, name=name, level=level)["id"]
+        player_id: int = sql.add_player(db, club_id=club_id, name=name, level=level, hand=hand)["id"]
     except pymysql.err.IntegrityError as error:
         raise _name_taken(error, name) from error
     return player_id
 
 
-def set_player(db: Db, club_id: int, player_id: int, name: str, level: str) -> None:
-    """Rename a player or change the level. Raises NotFound, or Refused when the name is taken."""
+def set_player(
+    db: Db, club_id: int, player_id: int, name: str, level: str, hand: str | None = None
+) -> None:
+    """Change a player's name, level and hand. Raises NotFound, or Refused when the name is taken."""
     if sql.player_exists(db, club_id=club_id, player_id=player_id) is None:
         raise NotFound(f"there is no player {player_id}")
     try:
-        sql.set_player(db, club_id=club_id, player_id=player_id, name=name, level=level)
+        sql.set_player(db, club_id=club_id, player_id=player_id, name=name, level=level, hand=hand)
     except pymysql.err.IntegrityError as error:
         raise _name_taken(error, name) from error
     sql.outdate_racks_of_player(db, club_id=club_id, player_id=player_id)
@@ -157,11 +159,14 @@ def import_match(db: Db, club_id: int, file: MatchFile, new_id: Any) -> tuple[in
     for player in file.players:
         known = sql.player_by_name(db, club_id=club_id, name=player.name)
         if known is None:
-            ids[player.id] = add_player(db, club_id, player.name, player.level)
+            ids[player.id] = add_player(db, club_id, player.name, player.level, player.hand)
             continue
         ids[player.id] = known["id"]
         if known["level"] != player.level:
             remarks.append(f"{player.name} keeps the level {known['level']} (file: {player.level})")
+        if player.hand is not None and known["hand"] != player.hand:
+            hand = known["hand"] or "not said"
+            remarks.append(f"{player.name} keeps the hand: {hand} (file: {player.hand})")
     seats = [(ids[player.id], player.id) for player in file.players]
     recording_id = add_recording(db, club_id, file.match, file.table, seats)
     for number, rack in enumerate(file.racks, start=1):

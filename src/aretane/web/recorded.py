@@ -51,7 +51,7 @@ def recording(stored: Recording) -> w.RecordingView:
 
 def seats(stored: Recording) -> list[w.SeatView]:
     """Who plays, in the order of the score."""
-    return [w.SeatView(id=str(s.player_id), name=s.name, level=s.level) for s in stored.seats]
+    return [w.SeatView(id=str(s.player_id), name=s.name, level=s.level, hand=s.hand) for s in stored.seats]
 
 
 def _damage(stored: Recording) -> Iterator[w.DamageView]:

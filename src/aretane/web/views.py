@@ -50,6 +50,7 @@ class WordsView(BaseModel):
     choice_schools: dict[str, str]
     safety_outcomes: dict[str, str]
     better_errors: dict[str, str]
+    hands: dict[str, str]
     targets: dict[str, str]
     target_sides: dict[str, str]
     intent_sources: dict[str, str]
@@ -90,15 +91,18 @@ class PlayerView(BaseModel):
     id: str
     name: str
     level: str
+    hand: str | None
     shots: int
 
 
 class SeatView(BaseModel):
-    """A player in a recording, with the level whose model gives the chances."""
+    """A player in a recording, with the level whose model gives the chances; `hand`: null where it is not
+    said."""
 
     id: str
     name: str
     level: str
+    hand: str | None = None
 
 
 class VisitView(BaseModel):

@@ -13,8 +13,9 @@ from ..vocabulary import CUE
 from .aim import Aim
 from .pocket_window import blocked_by, pocket_window
 from .position import Miss
+from .reach import EASY, PlayingHand, hips_to_hand
 
-Measured = Literal["place", "line", "side", "angle", "zone", "ball", "hidden", "free", "contact"]
+Measured = Literal["place", "line", "side", "angle", "zone", "ball", "hidden", "free", "contact", "reach"]
 OPEN = 0.5
 """Share of a pocket's window from which a ball counts as free (common practice: half a pocket)."""
 STILL = 0.002
@@ -28,8 +29,9 @@ class Fit:
     """How a result fits the intent. `measured` says by what.
 
     `off` (m) is how far the ball is from where it was meant, 0 where it is in place; `place` (m) the
-    nearest place that would have been. `turned` (rad) is the angle left less the one wanted; `hidden` the
-    share of the ball that cannot be hit directly. `kept` is whether the intent was met.
+    nearest place that would have been; of `reach` `off` is how much too far the bridge hand is. `turned`
+    (rad) is the angle left less the one wanted; `hidden` the share of the ball that cannot be hit directly.
+    `kept` is whether the intent was met.
     """
 
     measured: Measured
@@ -42,13 +44,13 @@ class Fit:
 
 def fit(
     table: Table, target: Target, left: Layout, missed: Miss | None, leave: Aim | None,
-    wanted: float | None, before: Layout | None = None,
+    wanted: float | None, before: Layout | None = None, hand: PlayingHand = "right",
 ) -> Fit | None:  # fmt: skip
     """Compare what came with what was meant; None where nothing was meant, or it cannot be known.
 
     `left` is the layout after the shot, `missed` the miss of a planned place, `leave` the next pot as it
     lies, in the pocket meant, `wanted` (rad) the size of cut wanted on it, `before` the layout before the
-    shot. A `route` cannot be known from places alone.
+    shot, `hand` that of whoever plays next. A `route` cannot be known from places alone.
     """
     cue, width = left.cue, 2 * table.ball_radius
     if target.kind in ("point", "window", "either") and missed is not None:
@@ -76,6 +78,9 @@ def fit(
         return Fit("hidden", share >= HIDDEN, hidden=share)
     if leave is None:
         return None
+    if target.kind == "reach":
+        far = hips_to_hand(table, cue, leave.ghost.minus(cue).angle, hand)
+        return Fit("reach", far <= EASY, max(0.0, far - EASY))
     if target.kind == "angle" and wanted is not None:
         turned = abs(leave.cut) - wanted
         return Fit("angle", abs(turned) <= ANGLE_OFF, turned=turned)

@@ -7,6 +7,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..aiming.position import miss
+from ..aiming.reach import PlayingHand
 from ..equipment.layout import Layout
 from ..equipment.table import POCKETS, Table
 from ..geometry import Point, safe_asin
@@ -128,7 +129,7 @@ def meant_by(
     task = Task(plan.ball, pocket, way, plan.also)
     wanted, assumed = _strike_of(at, table, layout, plan, way)
     own = skill.under(circumstances(table, layout, wanted, plan.aids))
-    off = _off(table, plan, layout) if assumed else None
+    off = _off(table, plan, layout, skill.hand) if assumed else None
     if off is not None:
         near = max(tolerance(table, plan.target), HIT_MET if _hit_planned(plan) else 0.0)
         sought = Sought(at, table, layout, task, plan, own, physics, off, near, len(plan.via) or None)
@@ -160,9 +161,9 @@ def _hit_planned(plan: Plan) -> bool:
     return plan.choice == "safety" and (plan.fullness is not None or plan.hit_side is not None)
 
 
-def _off(table: Table, plan: Plan, before: Layout) -> Off | None:
+def _off(table: Table, plan: Plan, before: Layout, hand: PlayingHand) -> Off | None:
     """How far strikes end from the target; of a safety whose hit alone is planned, nothing but the hit."""
-    off = off_of(table, plan, before)
+    off = off_of(table, plan, before, hand)
     return (lambda ends, which: np.zeros(len(which))) if off is None and _hit_planned(plan) else off
 
 
@@ -178,7 +179,7 @@ def forecast(
     ends = play_ready(meant.at, meant.scattered(SAMPLES, physics))
     good = made(meant.task, ends)
     return replace(
-        _forecast(table, layout, plan, meant.strike, physics, ends, good, good),
+        _forecast(table, layout, plan, meant.strike, physics, ends, good, good, skill.hand),
         assumed=meant.assumed, railed=meant.railed, short=meant.short, unmet=meant.unmet,
         as_drawn=meant.as_drawn,
         stun=natural_path(table, layout, meant.strike, meant.at, physics, stun=True),
@@ -188,14 +189,14 @@ def forecast(
 
 def _forecast(
     table: Table, layout: Layout, plan: Plan, strike: Strike, physics: Physics, ends: Ends,
-    good: NDArray[np.bool_], may_meet: NDArray[np.bool_],
+    good: NDArray[np.bool_], may_meet: NDArray[np.bool_], hand: PlayingHand,
 ) -> Forecast:  # fmt: skip
     """A strike without error, and its `ends` with the player's errors.
 
     good (k,): which of them made the shot. may_meet (k,): which of them count where they meet the intent.
     """
     count, cue = len(good), ends.fates[:, 0]
-    in_place = met(table, plan, layout, ends, may_meet)
+    in_place = met(table, plan, layout, ends, may_meet, hand)
     stays = np.flatnonzero(cue == -1)
     return Forecast(
         strike=strike, motion=play(table, layout, strike, physics), assumed=(), stun=(), rolling=(),
@@ -230,7 +231,7 @@ def broken(
     down = (ends.fates[:, 1:] >= 0).sum(axis=1)
     all_of_them = np.ones(len(down), dtype=np.bool_)
     return replace(
-        _forecast(table, layout, plan, strike, physics, ends, down > 0, all_of_them),
+        _forecast(table, layout, plan, strike, physics, ends, down > 0, all_of_them, skill.hand),
         assumed=assumed, railed=how.railed, down=float(down.mean()),
     )  # fmt: skip
 

@@ -8,6 +8,7 @@ from numpy.typing import NDArray
 from ..aiming.aim import Aim, aim_at
 from ..aiming.intent import Fit, fit
 from ..aiming.position import miss
+from ..aiming.reach import PlayingHand
 from ..equipment.layout import Layout
 from ..equipment.table import POCKETS, Table
 from ..log.shot import Plan, Target
@@ -32,22 +33,22 @@ FAR = 1.0
 """m that stand for an intent that is missed altogether and has no distance of its own."""
 
 
-def off_of(table: Table, plan: Plan, before: Layout) -> Off | None:
+def off_of(table: Table, plan: Plan, before: Layout, hand: PlayingHand) -> Off | None:
     """How far off the target of a plan strikes end; None where it means nothing that can be measured.
 
-    before: the layout before the shot.
+    before: the layout before the shot; hand: the player's.
     """
     target = plan.target
     if target.kind in PLACES and target.a is not None:
         return lambda ends, which: _to_place(target, ends)
     if target.kind in ("avoid", "ball", "snooker", "free", "cannon") or _needs_next(plan):
-        return lambda ends, which: _one_by_one(table, plan, before, ends, which)
+        return lambda ends, which: _one_by_one(table, plan, before, hand, ends, which)
     return None
 
 
 def has_distance(target: Target) -> bool:
     """Whether a miss of the target is a distance: of a snooker, an angle or a contact it is none."""
-    return target.kind in (*PLACES, "avoid", "ball", "line", "side")
+    return target.kind in (*PLACES, "avoid", "ball", "line", "side", "reach")
 
 
 def tolerance(table: Table, target: Target) -> float:
@@ -58,7 +59,7 @@ def tolerance(table: Table, target: Target) -> float:
 
 def _needs_next(plan: Plan) -> bool:
     """Whether the intent is about the next ball, and that is known."""
-    kinds = ("line", "side") if plan.wanted_angle is None else ("line", "side", "angle")
+    kinds = ("line", "side", "reach") + (() if plan.wanted_angle is None else ("angle",))
     return plan.target.kind in kinds and plan.next_ball is not None
 
 
@@ -76,20 +77,24 @@ def _to_place(target: Target, ends: Ends) -> Array:
     return np.asarray(np.linalg.norm(places - a - share[:, None] * along, axis=1))
 
 
-def _one_by_one(table: Table, plan: Plan, before: Layout, ends: Ends, which: Mask) -> Array:
+def _one_by_one(
+    table: Table, plan: Plan, before: Layout, hand: PlayingHand, ends: Ends, which: Mask
+) -> Array:
     off = np.full(len(which), np.inf)
     for k in np.flatnonzero(which):
-        found = fitted(table, plan, before, ends.after(int(k)))
+        found = fitted(table, plan, before, ends.after(int(k)), hand)
         if found is not None:
             off[k] = 0.0 if found.kept else _size(found)
     return off
 
 
-def fitted(table: Table, plan: Plan, before: Layout, left: Layout) -> Fit | None:
+def fitted(
+    table: Table, plan: Plan, before: Layout, left: Layout, hand: PlayingHand = "right"
+) -> Fit | None:
     """How a layout after the shot fits the target of the plan; None where that cannot be said."""
     cue = left.cue
     missed = None if cue is None else miss(plan.target, cue, 0.0)
-    return fit(table, plan.target, left, missed, _next(table, plan, left), plan.wanted_angle, before)
+    return fit(table, plan.target, left, missed, _next(table, plan, left), plan.wanted_angle, before, hand)
 
 
 def _next(table: Table, plan: Plan, left: Layout) -> Aim | None:
@@ -111,9 +116,11 @@ def _size(found: Fit) -> float:
     return FAR if found.hidden is None else 1.0 - found.hidden
 
 
-def met(table: Table, plan: Plan, before: Layout, ends: Ends, which: Mask) -> Mask | None:
+def met(
+    table: Table, plan: Plan, before: Layout, ends: Ends, which: Mask, hand: PlayingHand = "right"
+) -> Mask | None:
     """Which of the strikes (k,) of the mask meet the intent; None where it cannot be measured."""
-    off = off_of(table, plan, before)
+    off = off_of(table, plan, before, hand)
     if off is None:
         return None
     on_table = ends.fates[:, 0] == ON_TABLE

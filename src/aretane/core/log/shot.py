@@ -27,6 +27,7 @@ TargetKind = Literal[
     "snooker",
     "free",
     "cannon",
+    "reach",
 ]
 Side = Literal["left", "right"]
 
@@ -41,7 +42,7 @@ class Target:
     between `a` and `b`. `avoid`: anywhere but in the circle round `a` through `b`. `ball`: the object ball
     `ball` ends at `a`. `snooker`: the cue ball ends where `ball` cannot be hit directly. `free`: `ball` has
     an open way to a pocket. `cannon`: the cue ball hits `ball` on the way, on its `side`
-    seen from where the cue ball lay.
+    seen from where the cue ball lay. `reach`: the cue ball ends where the next ball is reached with ease.
     """
 
     kind: TargetKind = "unset"

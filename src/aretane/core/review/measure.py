@@ -7,6 +7,7 @@ from typing import Literal
 from ..aiming.aim import Aim
 from ..aiming.intent import Fit, fit
 from ..aiming.position import Miss, NextAngle, arrival_direction, ended_long, miss, next_angle
+from ..aiming.reach import PlayingHand
 from ..chance.direct import PARTS, Struck, likeliest, pot, pots
 from ..equipment.layout import Layout
 from ..equipment.table import Table
@@ -93,8 +94,9 @@ def measure(
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
     left = _leave(table, rules, step, skill_of, physics, played)
-    came = _fit(table, step, plan.target, missed, left)
-    second = _fit(table, step, plan.second, None, left)
+    hand = skill_of((left.player if left else None) or step.shot.shooter).hand
+    came = _fit(table, step, plan.target, missed, left, hand)
+    second = _fit(table, step, plan.second, None, left, hand)
     wrong = None
     if ended is not None and arrival is not None and plan.better_error is not None:
         ran_long = ended_long(plan.target, ended, arrival, 2 * table.ball_radius)
@@ -162,12 +164,14 @@ def _from_planned_place(plan: Plan, left: Layout) -> Layout | None:
     return None if place is None else left.changed({CUE: place})
 
 
-def _fit(table: Table, step: Step, target: Target, missed: Miss | None, left: Leave | None) -> Fit | None:
+def _fit(
+    table: Table, step: Step, target: Target, missed: Miss | None, left: Leave | None, hand: PlayingHand
+) -> Fit | None:
     """How the result fits an intent."""
     if step.after is None:
         return None
     wanted, same = step.shot.plan.wanted_angle, left.same if left else None
-    return fit(table, target, step.after, missed, same, wanted, step.before)
+    return fit(table, target, step.after, missed, same, wanted, step.before, hand)
 
 
 def _propose(table: Table, step: Step, left: Leave | None, came: Fit | None) -> Proposal | None:

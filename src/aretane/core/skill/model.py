@@ -3,6 +3,8 @@
 from dataclasses import dataclass, replace
 from math import hypot, pi, prod
 
+from ..aiming.reach import PlayingHand
+
 
 @dataclass(frozen=True, slots=True)
 class Circumstances:
@@ -44,7 +46,7 @@ class Skill:
 
     `aim` (rad) is that of the cue ball's starting direction: what an off-centre tip does to it is part of
     it. `speed` is relative (0.1: one tenth of the speed meant). `tip` (m) is the placing of the tip, the
-    same sideways and up; it changes the spin.
+    same sideways and up; it changes the spin. `hand` holds the cue.
     """
 
     name: str
@@ -52,6 +54,7 @@ class Skill:
     aim: float
     speed: float = 0.10
     tip: float = 0.002
+    hand: PlayingHand = "right"
 
     def under(self, circumstances: Circumstances, factors: Factors = FACTORS) -> "Skill":
         """The same player's errors in these circumstances."""

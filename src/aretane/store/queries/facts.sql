@@ -76,7 +76,7 @@ WHERE a.club_id = :club_id AND r.removed_at IS NULL AND r.kind <> 'study' GROUP 
 -- name: prints_of(club_id)
 -- What the shots of each recording depend on, in short: another number as soon as any of it changes.
 SELECT r.id, CONCAT_WS('-', r.version, COUNT(k.id), COALESCE(BIT_XOR(CRC32(CONCAT(k.id, ':', k.content, ':', k.number))), 0),
-  (SELECT BIT_XOR(CRC32(CONCAT(p.id, ':', p.level, ':', p.name))) FROM recording_player rp
+  (SELECT BIT_XOR(CRC32(CONCAT(p.id, ':', p.level, ':', COALESCE(p.hand, ''), ':', p.name))) FROM recording_player rp
    JOIN player p ON p.id = rp.player_id WHERE rp.recording_id = r.id)) AS print,
   (SELECT GROUP_CONCAT(rp.player_id) FROM recording_player rp WHERE rp.recording_id = r.id) AS players, r.kind
 FROM recording r LEFT JOIN rack k ON k.recording_id = r.id

@@ -179,10 +179,10 @@ def preview(recording_id: int, json_data: PreviewBody) -> PreviewView:
 def foresee(recording_id: int, json_data: StruckBody) -> ForecastView:
     """Play a planned strike out: its path, the natural paths, and where the shooter's errors take it."""
     around = _around(recording_id)
-    shot = to_core(json_data.shot)
-    return forecast_view(
-        planned(around.table, _layout(json_data), shot.plan, skill_of(around, shot.shooter), around.physics)
-    )
+    shot, before = to_core(json_data.shot), _layout(json_data)
+    skill = skill_of(around, shot.shooter)
+    answer = planned(around.table, before, shot.plan, skill, around.physics)
+    return forecast_view(answer, around.table, before, skill.hand)
 
 
 @blueprint.post("/recordings/<int:recording_id>/strikes")

@@ -4,6 +4,7 @@ from functools import lru_cache
 from math import degrees
 from typing import NamedTuple
 
+from aretane.core.aiming.reach import PlayingHand, Reach, reach_of
 from aretane.core.chance.forecast import Forecast, NoAim, forecast
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.table import Table
@@ -54,7 +55,9 @@ def strike_view(strike: Strike) -> striking_views.StrikeView:
     )
 
 
-def forecast_view(answer: Answer) -> striking_views.ForecastView:
+def forecast_view(
+    answer: Answer, table: Table, before: Layout, hand: PlayingHand
+) -> striking_views.ForecastView:
     """What came of a plan that was played out, as the desk shows it."""
     found = answer.forecast
     if found is None:
@@ -79,9 +82,14 @@ def forecast_view(answer: Answer) -> striking_views.ForecastView:
             railed=found.railed,
             short=None if found.short is None else mm(found.short),
             unmet=found.unmet,
+            reach=_reach_view(reach_of(table, before, found.strike.aim, hand)),
             as_drawn=found.as_drawn,
         ),
     )
+
+
+def _reach_view(reach: Reach) -> striking_views.ReachView:
+    return striking_views.ReachView(distance=mm(reach.distance), aids=list(reach.aids))
 
 
 def finding_view(

@@ -15,6 +15,14 @@ class StrikeView(BaseModel):
     elevation: float
 
 
+class ReachView(BaseModel):
+    """How the stroke is reached: mm from the hips to the bridge hand, and the circumstances it needs, by
+    their codes."""
+
+    distance: float
+    aids: list[str]
+
+
 class PlannedView(BaseModel):
     """A planned strike played out. `ends`: cue-ball places with the player's errors, [x, y, potted 0 or 1].
 
@@ -35,6 +43,7 @@ class PlannedView(BaseModel):
     railed: bool
     unmet: bool = Field(description="no strike was found that meets the intent")
     short: float | None = Field(description="mm by which the nearest misses it, where that is a distance")
+    reach: ReachView
     as_drawn: bool = Field(description="the cue ball meets as many cushions as the plan draws, if any")
 
 

@@ -6,7 +6,7 @@ from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, StringConstraints
 
 from aretane.core.skill import DEFAULT_LEVEL
-from aretane.formats.shapes import Level
+from aretane.formats.shapes import Level, PlayingHand
 from aretane.store import read, write
 
 from ..asker import change, to_read
@@ -16,12 +16,13 @@ blueprint = APIBlueprint("players", __name__, url_prefix="/api/players")
 
 
 class PlayerBody(BaseModel):
-    """A player's name and level."""
+    """A player's name, level and hand; without a hand a right-handed player is taken."""
 
     model_config = ConfigDict(extra="forbid")
 
     name: Annotated[str, StringConstraints(strip_whitespace=True, min_length=1, max_length=60)]
     level: Level = DEFAULT_LEVEL
+    hand: PlayingHand | None = None
 
 
 @blueprint.get("")
@@ -32,7 +33,8 @@ def players() -> PlayersView:
         rows = read.players(db, asker.club_id)
     return PlayersView(
         players=[
-            PlayerView(id=str(r["id"]), name=r["name"], level=r["level"], shots=r["shots"]) for r in rows
+            PlayerView(id=str(r["id"]), name=r["name"], level=r["level"], hand=r["hand"], shots=r["shots"])
+            for r in rows
         ]
     )
 
@@ -42,15 +44,15 @@ def players() -> PlayersView:
 @blueprint.output(CreatedView, status_code=201)
 def add_player(json_data: PlayerBody) -> CreatedView:
     """Add a player."""
-    name, level = json_data.name, json_data.level
-    return CreatedView(id=change(lambda db, asker: write.add_player(db, asker.club_id, name, level)))
+    said = (json_data.name, json_data.level, json_data.hand)
+    return CreatedView(id=change(lambda db, asker: write.add_player(db, asker.club_id, *said)))
 
 
 @blueprint.put("/<int:player_id>")
 @blueprint.input(PlayerBody)
 @blueprint.output({}, status_code=204)
 def set_player(player_id: int, json_data: PlayerBody) -> str:
-    """Rename a player or change the level."""
-    name, level = json_data.name, json_data.level
-    change(lambda db, asker: write.set_player(db, asker.club_id, player_id, name, level))
+    """Change a player's name, level and hand."""
+    said = (json_data.name, json_data.level, json_data.hand)
+    change(lambda db, asker: write.set_player(db, asker.club_id, player_id, *said))
     return ""

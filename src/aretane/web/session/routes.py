@@ -86,6 +86,7 @@ def words() -> WordsView:
         choice_schools=v.CHOICE_SCHOOLS,
         safety_outcomes=v.SAFETY_OUTCOMES,
         better_errors=v.BETTER_ERRORS,
+        hands=v.HANDS,
         targets=v.TARGETS,
         target_sides=v.TARGET_SIDES,
         intent_sources=v.INTENT_SOURCES,
