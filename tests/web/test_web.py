@@ -289,3 +289,27 @@ def test_the_committed_descriptions_are_the_programs_own(settings: Settings) -> 
     # ./aretane types writes them again
     assert (PROJECT / "docs" / "openapi.json").read_text() == describe.openapi(settings)
     assert (PROJECT / "docs" / "match-file.schema.json").read_text() == describe.schema()
+
+
+def test_a_players_hand_is_kept_goes_with_the_file_and_says_what_is_reached(client: FlaskClient) -> None:
+    made = {"name": "Lef Tanner", "level": "strong", "hand": "left"}
+    player = client.post("/api/players", json=made).get_json()["id"]
+    assert client.post("/api/players", json=made | {"name": "B", "hand": "third"}).status_code == 422
+    setup = {"match": {"title": "Hands", "discipline": "snooker"}, "table": {"size": "snooker-12"}}
+    recording = client.post("/api/recordings", json=setup | {"players": [player]}).get_json()["id"]
+    before = {"cue": [1800, 450], "r1": [3300, 500]}
+    shot = {"shooter": str(player), "plan": {"ball": "r1", "pocket": "foot-right"}}
+
+    def needs() -> list[str]:
+        asked = {"before": before, "shot": shot}
+        answer = client.post(f"/api/recordings/{recording}/forecast", json=asked).get_json()
+        found: list[str] = answer["planned"]["reach"]["aids"]
+        return found
+
+    assert needs() == []
+    file = client.get(f"/api/recordings/{recording}/file").get_json()
+    assert file["players"][0]["hand"] == "left"
+    client.put(f"/api/players/{player}", json={"name": "Lef Tanner", "level": "strong", "hand": None})
+    assert needs() != []  # taken as right-handed
+    again = client.post("/api/match-files", data=json.dumps(file), content_type="application/json")
+    assert any("keeps the hand: not said" in one for one in again.get_json()["remarks"])

@@ -7016,6 +7016,8 @@ export interface components {
             as_drawn: boolean;
             /** Assumed */
             assumed: string[];
+            /** @description makes the shot and meets the second intent */
+            besides: components["schemas"]["ShareView"] | null;
             /**
              * Down
              * @description mean object balls down, of a break
@@ -7047,6 +7049,7 @@ export interface components {
              * @description mm by which the nearest misses it, where that is a distance
              */
             short: number | null;
+            spread: components["schemas"]["SpreadView"] | null;
             strike: components["schemas"]["StrikeView"];
             /** Stun */
             stun: [
@@ -8110,6 +8113,17 @@ export interface components {
             shot: components["schemas"]["ShotShape"];
             /** Version */
             version: number;
+        };
+        /**
+         * SpreadView
+         * @description How a break leaves the object balls, on average: mm from a ball's edge to the nearest other, and the
+         *     number of balls within a ball width of another.
+         */
+        SpreadView: {
+            /** Apart */
+            apart: number;
+            /** Together */
+            together: number;
         };
         /**
          * StateView

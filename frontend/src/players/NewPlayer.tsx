@@ -16,7 +16,9 @@ export function NewPlayer({ levels, onMade }: Props) {
   const add = async () => {
     setError(null);
     try {
-      const made = await take<{ id: number }>(api.POST("/api/players", { body: { name, level, hand: null } }));
+      const made = await take<{ id: number }>(
+        api.POST("/api/players", { body: { name, level, hand: null } }),
+      );
       await queries.invalidateQueries({ queryKey: ["players"] });
       onMade?.(made.id);
       letNameGo();

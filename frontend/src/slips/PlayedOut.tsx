@@ -52,6 +52,20 @@ export function PlayedOut({ forecast, waiting, level, units, made, needs }: Prop
           <Counted share={planned.in_place} />
         </Row>
       )}
+      {planned.besides && (
+        <Row label="And besides">
+          <Counted share={planned.besides} />
+        </Row>
+      )}
+      {planned.spread && (
+        <Row label="Spread">
+          <span className="text-sm">
+            nearest other ball <span className="num">{length(planned.spread.apart, units)}</span>,{" "}
+            <span className="num">{planned.spread.together.toFixed(1)}</span> balls together
+          </span>{" "}
+          <span className="quiet text-sm">on average, left on the table</span>
+        </Row>
+      )}
       <Row label="Scratch">
         <Counted share={planned.scratch} />
       </Row>

@@ -8,6 +8,8 @@ import pytest
 
 from aretane.core.chance.forecast import NoAim, forecast, on_target
 from aretane.core.chance.natural import stun_height
+from aretane.core.equipment.layout import Layout
+from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Target, Tip
 from aretane.core.motion import MISCUE, MotionError, Strike, play
@@ -170,3 +172,31 @@ def test_what_was_observed_of_the_stroke_weighs_the_strikes_found() -> None:
     thick = find_strike(POOL, layout, replace(seen, contact="thick")).found[0].strike
     line = math.atan2(0.1, 0.9)
     assert abs(thin.aim - line) >= abs(thick.aim - line)
+
+
+def test_a_second_intent_has_a_chance_and_shapes_the_strike_that_is_found() -> None:
+    """A pot that is to touch another ball besides: without it the strike found goes elsewhere."""
+    layout = Layout.of(
+        {"cue": Point(1.0, 0.5), "7": Point(1.6, 0.8), "8": Point(1.45, 1.05), "9": Point(2.3, 0.3)}
+    )
+    plain = Plan(ball="7", pocket="foot-left")
+    meant = replace(plain, second=Target("cannon", ball="8"))
+    alone, both = forecast(POOL, layout, plain, STRONG), forecast(POOL, layout, meant, STRONG)
+    assert alone is not None and both is not None
+    assert alone.besides is None
+    assert both.besides is not None and both.besides.value is not None and both.pot.value is not None
+    assert both.besides.value <= both.pot.value
+    touched = both.motion.after.get("8") != layout.get("8")
+    assert touched != both.unmet  # either the strike found does it, or that is said
+
+
+def test_a_break_leaves_its_balls_spread_or_together() -> None:
+    """A soft break leaves more of them together than a hard one."""
+    racked_balls = racked(POOL, "nine-ball", 1)
+    layout = racked_balls.changed({"cue": Point(0.6, 0.635)})
+    soft, hard = (
+        forecast(POOL, layout, Plan(ball="1", kind="break", speed=speed), STRONG) for speed in (2.0, 9.0)
+    )
+    assert soft is not None and hard is not None and soft.spread is not None and hard.spread is not None
+    assert soft.spread.together > hard.spread.together + 1
+    assert soft.spread.apart < hard.spread.apart

@@ -14,6 +14,7 @@ from ..geometry import Point, safe_asin
 from ..intervals import Proportion, wilson
 from ..log.shot import Plan, Target
 from ..motion.kernel.launch import squirt
+from ..motion.kernel.slots import ON_TABLE
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play, play_ready
 from ..motion.ready import Ready, ready
@@ -52,6 +53,10 @@ WAYS: tuple[Way, ...] = (
 """Kinds of shot that are played out; each is a way of potting of the same name."""
 
 
+TOGETHER = 1.0
+"""Ball widths between the edges of two balls within which they lie together after a break (our choice)."""
+
+
 class NoAim(ValueError):
     """No aim was found that makes the planned shot."""
 
@@ -67,7 +72,8 @@ class Forecast:
     none can be measured. railed: the bridge hand is on the rail, so its errors are used. unmet: no
     strike was found that meets the intent; short: metres by which the nearest misses it, where that is a
     distance. as_drawn: as many cushions as the plan draws for the cue ball, if any. down: mean object balls
-    down, of a break. Of a safety `pot` counts lawful hits.
+    down, of a break, and spread what it leaves. besides: the share that makes the shot and meets the second
+    intent. Of a safety `pot` counts lawful hits.
     """
 
     strike: Strike
@@ -85,6 +91,17 @@ class Forecast:
     unmet: bool = False
     as_drawn: bool = True
     down: float | None = None
+    besides: Proportion | None = None
+    spread: "Spread | None" = None
+
+
+@dataclass(frozen=True, slots=True)
+class Spread:
+    """How a break leaves the object balls, on average. apart: m from a ball's edge to the nearest other;
+    together: balls that lie within `TOGETHER` ball widths of another."""
+
+    apart: float
+    together: float
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -149,7 +166,8 @@ def meant_by(
         )
     how_struck = circumstances(table, layout, found.strike, plan.aids)
     unmet = found.off > near
-    measured = unmet and has_distance(plan.target) and not _hit_planned(plan)
+    one_intent = plan.second.kind in ("unset", "none") and not _hit_planned(plan)
+    measured = unmet and one_intent and has_distance(plan.target)
     return Meant(
         at, found.strike, skill.under(how_struck), task, assumed, how_struck.railed,
         found.off if measured else None, unmet, found.as_drawn,
@@ -162,9 +180,21 @@ def _hit_planned(plan: Plan) -> bool:
 
 
 def _off(table: Table, plan: Plan, before: Layout, hand: PlayingHand) -> Off | None:
-    """How far strikes end from the target; of a safety whose hit alone is planned, nothing but the hit."""
-    off = off_of(table, plan, before, hand)
-    return (lambda ends, which: np.zeros(len(which))) if off is None and _hit_planned(plan) else off
+    """How far strikes end from both intents of a plan; of a safety whose hit alone is planned, nothing but
+    the hit; None where nothing that can be measured is meant."""
+    first = off_of(table, plan, before, hand)
+    besides = replace(plan, target=plan.second)
+    second = off_of(table, besides, before, hand)
+    if second is None:
+        hit_alone = first is None and _hit_planned(plan)
+        return (lambda ends, which: np.zeros(len(which))) if hit_alone else first
+    near = tolerance(table, plan.second)
+
+    def both(ends: Ends, which: NDArray[np.bool_]) -> NDArray[np.float64]:
+        beyond = np.maximum(0.0, second(ends, which) - near)
+        return beyond if first is None else first(ends, which) + beyond
+
+    return both
 
 
 def forecast(
@@ -197,6 +227,7 @@ def _forecast(
     """
     count, cue = len(good), ends.fates[:, 0]
     in_place = met(table, plan, layout, ends, may_meet, hand)
+    besides = met(table, replace(plan, target=plan.second), layout, ends, may_meet, hand)
     stays = np.flatnonzero(cue == -1)
     return Forecast(
         strike=strike, motion=play(table, layout, strike, physics), assumed=(), stun=(), rolling=(),
@@ -204,6 +235,7 @@ def _forecast(
         potted=tuple(bool(hit) for hit in good[stays]),
         pot=wilson(int(good.sum()), count), scratch=wilson(int((cue != -1).sum()), count),
         in_place=None if in_place is None else wilson(int(in_place.sum()), count), railed=False,
+        besides=None if besides is None else wilson(int(besides.sum()), count),
     )  # fmt: skip
 
 
@@ -232,8 +264,23 @@ def broken(
     all_of_them = np.ones(len(down), dtype=np.bool_)
     return replace(
         _forecast(table, layout, plan, strike, physics, ends, down > 0, all_of_them, skill.hand),
-        assumed=assumed, railed=how.railed, down=float(down.mean()),
+        assumed=assumed, railed=how.railed, down=float(down.mean()), spread=_spread(at, ends),
     )  # fmt: skip
+
+
+def _spread(at: Ready, ends: Ends) -> Spread | None:
+    """How breaks leave the object balls; None where fewer than two stay on the table."""
+    places, radius = ends.places[:, 1:], float(at.layout[1, 2])
+    gone = ends.fates[:, 1:] != ON_TABLE
+    away = np.linalg.norm(places[:, :, None] - places[:, None, :], axis=-1) - 2 * radius
+    away[:, np.eye(places.shape[1], dtype=bool)] = np.inf
+    away[gone[:, :, None] | gone[:, None, :]] = np.inf
+    nearest = away.min(axis=2)
+    there = np.isfinite(nearest)
+    if not there.any():
+        return None
+    close = there & (nearest <= TOGETHER * 2 * radius)
+    return Spread(float(nearest[there].mean()), float(close.sum(axis=1).mean()))
 
 
 def _strike_of(

@@ -5,7 +5,7 @@ from math import degrees
 from typing import NamedTuple
 
 from aretane.core.aiming.reach import PlayingHand, Reach, reach_of
-from aretane.core.chance.forecast import Forecast, NoAim, forecast
+from aretane.core.chance.forecast import Forecast, NoAim, Spread, forecast
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.table import Table
 from aretane.core.log.shot import Plan, Result
@@ -79,6 +79,8 @@ def forecast_view(
             scratch=share(found.scratch),
             in_place=None if found.in_place is None else share(found.in_place),
             down=None if found.down is None else round(found.down, 2),
+            besides=None if found.besides is None else share(found.besides),
+            spread=None if found.spread is None else _spread_view(found.spread),
             railed=found.railed,
             short=None if found.short is None else mm(found.short),
             unmet=found.unmet,
@@ -86,6 +88,10 @@ def forecast_view(
             as_drawn=found.as_drawn,
         ),
     )
+
+
+def _spread_view(spread: Spread) -> striking_views.SpreadView:
+    return striking_views.SpreadView(apart=mm(spread.apart), together=round(spread.together, 2))
 
 
 def _reach_view(reach: Reach) -> striking_views.ReachView:

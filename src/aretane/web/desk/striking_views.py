@@ -23,6 +23,14 @@ class ReachView(BaseModel):
     aids: list[str]
 
 
+class SpreadView(BaseModel):
+    """How a break leaves the object balls, on average: mm from a ball's edge to the nearest other, and the
+    number of balls within a ball width of another."""
+
+    apart: float
+    together: float
+
+
 class PlannedView(BaseModel):
     """A planned strike played out. `ends`: cue-ball places with the player's errors, [x, y, potted 0 or 1].
 
@@ -40,6 +48,8 @@ class PlannedView(BaseModel):
     scratch: ShareView
     in_place: ShareView | None
     down: float | None = Field(description="mean object balls down, of a break")
+    besides: ShareView | None = Field(description="makes the shot and meets the second intent")
+    spread: SpreadView | None
     railed: bool
     unmet: bool = Field(description="no strike was found that meets the intent")
     short: float | None = Field(description="mm by which the nearest misses it, where that is a distance")
