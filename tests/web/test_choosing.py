@@ -9,6 +9,7 @@ from flask.testing import FlaskClient
 
 from aretane.web.choices import routes as choosing
 from tests.examples import example
+from tests.positions import new_recording
 from tests.web.test_outlook import PATIENCE, body
 
 Json = dict[str, Any]
@@ -76,10 +77,21 @@ def test_options_asked_about_conditions_and_the_match(
     asked = body(desk)
     plan = asked["shots"][asked["shot"] - 1]["plan"]
     ball = plan["ball"]
-    asked["added"] = [{"kind": "safety", "ball": ball, "fullness": 0.75, "speed": 1.2}]
+    asked["added"] = [
+        {"kind": "safety", "ball": ball, "fullness": 0.75, "speed": 1.2},
+        {
+            "kind": plan.get("kind", "direct").replace("direct", "pot"),
+            "ball": ball,
+            "pocket": plan["pocket"],
+        },
+        {"kind": "push-out", "end": [400, 400]},
+    ]
     asked["race"] = {"needs": 2, "other_needs": 3}
     found, stages = settled(client, recording, asked)
-    assert found["added"][0] is not None and found["options"][found["added"][0]]["ball"] is None
+    own, again, refused = found["added"]
+    assert own["option"] is not None and found["options"][own["option"]]["ball"] is None
+    assert again["option"] is not None and found["options"][again["option"]]["pocket"] == plan["pocket"]
+    assert refused == {"option": None, "listed": None, "reason": "no push-out is allowed here"}
     assert found["match"]["won"] > found["match"]["lost"] and 0 < found["match"]["rack"] < 1
     assert found["settled"] == len(found["options"]) and "rough" in stages
     tired, _ = settled(client, recording, asked | {"form": "tired"})
@@ -93,7 +105,13 @@ def test_options_asked_about_conditions_and_the_match(
     asked["added"] = [{"kind": "pot", "ball": ball}]
     answer = client.post(f"/api/recordings/{recording}/choices", json=asked)
     assert answer.status_code == 422 and "name the pocket" in str(answer.get_json())
-    for wrong in ({"form": "drunk"}, {"ahead": 999}):
+    off = {"kind": "safety", "ball": ball, "side": 0.5, "height": 0.5}
+    for wrong in (
+        {"form": "drunk"},
+        {"ahead": 999},
+        {"added": [off]},
+        {"added": [off | {"kind": "trick"}]},
+    ):
         assert (
             client.post(f"/api/recordings/{recording}/choices", json=body(desk) | wrong).status_code == 422
         )
@@ -125,3 +143,26 @@ def test_without_points_agreed_straight_pool_says_what_it_takes(client: FlaskCli
     recording, desk = game_of_points(client)
     found, _ = settled(client, recording, body(desk))
     assert found["needs"] == [100, 100] and "next hundred" in found["cautions"][0]
+
+
+def test_after_a_foul_at_snooker_a_free_ball_and_playing_again_are_weighed(client: FlaskClient) -> None:
+    """The cue ball lies behind the brown: no red is open, so a colour may be nominated."""
+    recording, (first, second) = new_recording(client, "snooker")
+    balls = {
+        "cue": [640, 889], "brown": [737, 889], "yellow": [737, 597], "green": [737, 1181],
+        "blue": [1784, 889], "pink": [2677, 889], "black": [3245, 889], "r1": [3000, 880],
+        "r2": [3080, 940],
+    }  # fmt: skip
+    foul = {"foul": "no-contact", "cue_end": [640, 889], "miss": True}
+    start = {"from": "empty", "balls": balls | {"cue": [640, 300]}}
+    shots = [
+        {"shooter": first, "layout": start, "plan": {"ball": "r1"}, "result": foul},
+        {"shooter": second, "plan": {"ball": "r1"}},
+    ]
+    asked = {"breaker": None, "shots": shots, "shot": 2}
+    found, _ = settled(client, recording, asked)
+    assert found["again"] is not None and 0 <= found["again"]["here"] <= 1
+    assert found["again"]["put_back"] is not None
+    assert any(one["hit"] not in ("r1", "r2") and one["foul"]["share"] < 0.9 for one in found["options"])
+    first_shot, _ = settled(client, recording, asked | {"shot": 1, "shots": [shots[0] | {"result": None}]})
+    assert first_shot["again"] is None and not any(one["free_ball"] for one in first_shot["options"])

@@ -5332,51 +5332,93 @@ export interface components {
     schemas: {
         /**
          * AddedBody
-         * @description An option that somebody had in mind: a pot with its pocket, or a safety with the ball hit, how full
-         *     (1 full, 0 a graze) and on which side the cue ball passes. `speed` m/s, `side` and `height` of the tip
-         *     in ball radii; without a speed the best one for a pot is taken.
+         * @description An option that somebody had in mind; what is not said is found, or taken as usual.
+         *
+         *     A pot has a pocket; without one it is a safety, or a push-out or foul by its kind. `fullness` of the hit
+         *     (1 full, 0 a graze) and the side on which the cue ball passes; `speed` m/s, `side` and `height` of the
+         *     tip in ball radii, `elevation` in degrees, `rails` that the cue ball meets; `end`: where it should end,
+         *     `cue`: where a cue ball in hand is put (mm).
          */
         AddedBody: {
             /**
              * Ball
-             * @enum {string}
+             * @default null
              */
-            ball: "cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black";
+            ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
+            /**
+             * Cue
+             * @default null
+             */
+            cue: [
+                number,
+                number
+            ] | null;
+            /**
+             * Elevation
+             * @default null
+             */
+            elevation: number | null;
+            /**
+             * End
+             * @default null
+             */
+            end: [
+                number,
+                number
+            ] | null;
             /**
              * Fullness
-             * @default 0.5
+             * @default null
              */
-            fullness: number;
+            fullness: number | null;
             /**
              * Height
-             * @default 0
+             * @default null
              */
-            height: number;
+            height: number | null;
             /**
              * Kind
              * @enum {string}
              */
-            kind: "pot" | "bank" | "kick" | "combination" | "carom" | "safety";
+            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "kiss" | "jump" | "swerve" | "push-out" | "foul";
             /**
              * Left
-             * @default false
+             * @default null
              */
-            left: boolean;
+            left: boolean | null;
             /**
              * Pocket
              * @default null
              */
             pocket: ("head-left" | "side-left" | "foot-left" | "head-right" | "side-right" | "foot-right") | null;
             /**
-             * Side
-             * @default 0
+             * Rails
+             * @default null
              */
-            side: number;
+            rails: number | null;
+            /**
+             * Side
+             * @default null
+             */
+            side: number | null;
             /**
              * Speed
              * @default null
              */
             speed: number | null;
+        };
+        /**
+         * AddedView
+         * @description Which option the one asked about is, and the other one that it is alike: it is listed already. Null:
+         *     neither; then `reason` says why nothing was found for it, or is empty while it is worked out.
+         */
+        AddedView: {
+            /** Listed */
+            listed: number | null;
+            /** Option */
+            option: number | null;
+            /** Reason */
+            reason: string;
         };
         /**
          * AdvisedShape
@@ -5416,6 +5458,17 @@ export interface components {
             side: number;
             /** Speed */
             speed: number;
+        };
+        /**
+         * AgainView
+         * @description In snooker after a foul: the shooter's chance to win after having the other play again, from where
+         *     the balls lie, and with them put back after a miss (null: none was called).
+         */
+        AgainView: {
+            /** Here */
+            here: number;
+            /** Put Back */
+            put_back: number | null;
         };
         /**
          * AnalyseBody
@@ -5685,16 +5738,17 @@ export interface components {
          *
          *     stage: none (with the `reason`), waiting, rough, fine, or stopped (it took too long: the best so far).
          *     verdict: attack, safety, close (too close to call) or empty. break_out: a cluster now or later, in
-         *     words, or empty. break_even: the pot chance at which the best attack is worth the best safety.
-         *     planned: which option the choice made is, else `unlisted` says why it is none. added: which those asked
-         *     about are (null: no aim was found for it). other: whether there is another player with a model of their
-         *     own. Two options are too close to call within `apart` times both errors squared, added and rooted.
-         *     settled: how many options are. cautions are to be shown beside them. needs: in straight pool the points
-         *     that the player and the other still need.
+         *     words, or empty. break_even: the pot chance at which the best attack is worth the best safety. planned:
+         *     which option the choice made is, else `unlisted` says why it is none. added: what became of those asked
+         *     about. other: whether there is another player with a model of their own. Two options are too close to
+         *     call within `apart` times both errors squared, added and rooted. again: what it is worth to have the
+         *     other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
+         *     beside them. needs: in straight pool the points that the player and the other still need.
          */
         ChoicesView: {
             /** Added */
-            added: (number | null)[];
+            added: components["schemas"]["AddedView"][];
+            again: components["schemas"]["AgainView"] | null;
             /** Apart */
             apart: number;
             /** Break Even */
@@ -6222,6 +6276,7 @@ export interface components {
             ];
             /** Hits */
             hits: boolean;
+            left: components["schemas"]["LeavesView"] | null;
             /** Length */
             length: number;
             numbers: components["schemas"]["RailNumbersView"] | null;
@@ -6311,6 +6366,21 @@ export interface components {
             pocket: string;
             /** Right Side */
             right_side: boolean | null;
+        };
+        /**
+         * LeavesView
+         * @description What the right strike leaves with the player's errors: the chance of a scratch, where the cue ball
+         *     ends, and of a kick the mean share of the ball that cannot be hit straight after it.
+         */
+        LeavesView: {
+            /** Ends */
+            ends: [
+                number,
+                number
+            ][];
+            /** Hidden */
+            hidden: number | null;
+            scratch: components["schemas"]["ShareView"];
         };
         /**
          * LedgerQuery
@@ -6459,6 +6529,12 @@ export interface components {
              */
             kind: "match" | "practice" | "team" | "drill" | "study";
             /**
+             * Lag
+             * @description which of the players won the lag, from 1
+             * @default null
+             */
+            lag: number | null;
+            /**
              * Notes
              * @default
              */
@@ -6587,8 +6663,9 @@ export interface components {
          *     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
          *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
          *     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
-         *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
-         *     the cue ball goes on, where another option pots the same ball, or hits it for a safety, else empty.
+         *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `free_ball`:
+         *     it is nominated as one. `route`: how the cue ball goes on, where another option pots the same ball, or
+         *     hits it for a safety, else empty.
          */
         OptionView: {
             /** After */
@@ -6600,7 +6677,10 @@ export interface components {
             attack: components["schemas"]["ShareView"] | null;
             /** Ball */
             ball: string | null;
-            /** Cue */
+            /**
+             * Cue
+             * @description [x, y] in mm from the corner
+             */
             cue: [
                 number,
                 number
@@ -6614,6 +6694,8 @@ export interface components {
             /** Error */
             error: number;
             foul: components["schemas"]["BranchView"];
+            /** Free Ball */
+            free_ball: boolean;
             /** Fullness */
             fullness: number | null;
             /** Height */

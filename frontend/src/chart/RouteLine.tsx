@@ -46,8 +46,9 @@ export function RouteLine({ routes, words, units }: Props) {
         {route.touches.length > 0 && <>, touching {theBalls(route.touches)} on the way</>}.
       </p>
       <p>
-        Pot <b className="num">{chance(route.pot)}</b>, pot and inside the window{" "}
-        <b className="num">{chance(route.inside)}</b>, scratch{" "}
+        Pot <b className="num">{chance(route.pot)}</b>, pot and in place{" "}
+        <b className="num">{chance(route.inside)}</b>{" "}
+        <span className="quiet">(nine tenths of the best end that a route has)</span>, scratch{" "}
         <b className="num">{chance(route.scratch)}</b>; in all{" "}
         <b className="num">{amount(measure, route.worth)}</b>
         <span className="num quiet"> {spread(measure, route.error)}</span> {PURPOSE[measure]}.

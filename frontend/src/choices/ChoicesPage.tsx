@@ -1,7 +1,7 @@
 /** What could have been played at a shot, and what each choice is worth to the rack. */
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import type { Place, Places } from "../api/types";
+import type { Choices, Place, Places, Words } from "../api/types";
 import { useAnswer } from "../chart/useAsked";
 import { docOf, useDesk } from "../rack/deskStore";
 import { changeShot, isHidden, layouts, placeBefore, type RackDoc } from "../rack/rackDoc";
@@ -15,7 +15,7 @@ import { ended, needs, USUAL, type Condition, type Wish } from "./conditions";
 import { Fork } from "./Fork";
 import { Preview } from "./Preview";
 import { Said } from "./Said";
-import { Heading, KeysLine, Match, MovedNote, Told, Verdict, Whose } from "./inWords";
+import { Heading, KeysLine, Match, MovedNote, PlayAgain, Told, Verdict, Whose } from "./inWords";
 
 export const ChoicesPage = () => <OnShot Screen={Forked} />;
 
@@ -74,10 +74,41 @@ const asShown = (stored: RackDoc, id: string, moved: Places, blind: boolean): Ra
     }),
   );
 
+type RankedProps = { found: Choices | null; words: Words; at: ReturnType<typeof usePicked> };
+
+/** The options, the best first, and what is to be said beside them. */
+function Ranked({ found, words, at }: RankedProps) {
+  const option = found?.options[at.picked];
+  if (!found) return null;
+  return (
+    <>
+      {option && (
+        <Fork
+          found={found}
+          words={words}
+          picked={at.picked}
+          pinned={at.pinned}
+          pick={at.setPicked}
+          pin={at.pin}
+        />
+      )}
+      {found.cautions.map((said) => (
+        <p key={said} role="note" className="my-1 text-sm">
+          {said}
+        </p>
+      ))}
+      {found.again && <PlayAgain again={found.again} best={found.options[0]?.value ?? null} />}
+      {found.match && option && <Match match={found.match} option={option} />}
+      {option && <KeysLine count={found.options.length} />}
+    </>
+  );
+}
+
 function Forked({ desk, words, session, number, chosen }: ShotProps) {
   const navigate = useNavigate();
   const at = usePicked();
-  const { moved, picked, setPicked } = at;
+  const { moved, picked } = at;
+  const [pointing, setPointing] = useState<{ take: (at: Place) => void } | null>(null);
   const [condition, setCondition] = useState<Condition>(USUAL);
   const { recording, rack, table } = desk;
   const base = `/recordings/${recording.id}/racks/${number}`;
@@ -109,6 +140,7 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
     show: (shot) => void navigate(`${base}/choices/${shot}`, { replace: true }),
     desk: () => void navigate(`${base}/shots/${shotNumber}`),
   });
+  const review = rack.shots[shotNumber - 1]?.review;
   const units = unitsOf(session);
   const option = found?.options[picked];
   const pinned = at.pinned === null ? undefined : found?.options[at.pinned];
@@ -119,7 +151,16 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
       rack={number}
       title={`Choices at shot ${shotNumber}`}
       label="Choices"
-      table={<Preview table={table} balls={balls} option={option} pinned={pinned} move={at.move} />}
+      table={
+        <Preview
+          table={table}
+          balls={balls}
+          option={option}
+          pinned={pinned}
+          move={at.move}
+          point={pointing?.take}
+        />
+      }
       under={
         <>
           {option && found ? (
@@ -136,31 +177,17 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
         <Whose recording={recording} shooter={docShot.shot.shooter} found={found} words={words} />
       )}
       <Verdict found={found} trouble={trouble} />
-      {found && count > 0 && (
-        <Fork
-          found={found}
-          words={words}
-          picked={picked}
-          pinned={at.pinned}
-          pick={setPicked}
-          pin={at.pin}
-        />
-      )}
-      {found?.cautions.map((said) => (
-        <p key={said} role="note" className="my-1 text-sm">
-          {said}
-        </p>
-      ))}
-      {found?.match && option && <Match match={found.match} option={option} />}
-      {count > 0 && <KeysLine count={count} />}
+      <Ranked found={found} words={words} at={at} />
       {docShot && count > 0 && (
         <AddOption
           balls={Object.keys(balls).filter((ball) => ball !== "cue")}
           words={words}
           units={units}
           wishes={at.wishes}
-          missed={ended(found) ? at.wishes.filter((_, k) => found.added[k] === null) : []}
+          answers={ended(found) ? found.added : []}
+          inHand={review?.ball_in_hand ?? false}
           set={at.wish}
+          askPlace={(take) => setPointing(take && { take })}
         />
       )}
       {docShot && (count > 0 || condition !== USUAL) && (

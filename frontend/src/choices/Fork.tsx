@@ -74,7 +74,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
               style={{ left: `${(START / WIDE) * 100}%` }}
             >
               {found.planned === k && <span className="quiet">planned: </span>}
-              {found.added.includes(k) && <span className="quiet">asked: </span>}
+              {found.added.some((one) => one.option === k) && <span className="quiet">asked: </span>}
               <b>{optionWords({ ...one, route: "" }, words)}</b>
               {one.route && (
                 <span className="quiet bg-base-100 block w-fit pr-1 text-xs leading-3">{one.route}</span>

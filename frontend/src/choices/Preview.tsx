@@ -12,21 +12,23 @@ type Props = {
   option: Option | undefined;
   pinned: Option | undefined;
   move: (ball: string, to: Place) => void;
+  /** Takes the next place that is clicked, while one is asked for. */
+  point: ((to: Place) => void) | undefined;
 };
 
-export function Preview({ table, balls, option, pinned, move }: Props) {
+export function Preview({ table, balls, option, pinned, move, point }: Props) {
   const edge = CUSHION + FRAME + 12;
   const {
     held,
     take,
     table: hands,
-  } = useDrag(table, { ...balls, ...(option ? { cue: option.cue as Place } : {}) }, { move });
+  } = useDrag(table, { ...balls, ...(option ? { cue: option.cue as Place } : {}) }, { move, point });
   const cue = held?.ball === "cue" ? held.at : option?.cue;
   return (
     <svg
       {...hands}
       viewBox={`${-edge} ${-edge} ${table.length + 2 * edge} ${table.width + 2 * edge}`}
-      className="block h-full w-full touch-none"
+      className={`block h-full w-full touch-none ${point ? "cursor-crosshair" : ""}`}
       role="img"
       aria-label="The option on the table: its way, and where the cue ball ends"
       data-testid="preview"
@@ -39,7 +41,12 @@ export function Preview({ table, balls, option, pinned, move }: Props) {
         ...(cue ? { cue: cue as Place } : {}),
         ...(held ? { [held.ball]: held.at } : {}),
       }).map(([ball, at]) => (
-        <g key={ball} className="cursor-grab" data-ball={ball} onPointerDown={(event) => take(ball, event)}>
+        <g
+          key={ball}
+          className={point ? "" : "cursor-grab"}
+          data-ball={ball}
+          onPointerDown={(event) => take(ball, event)}
+        >
           <Ball table={table} ball={ball} at={at as Place} chosen={option?.ball === ball && !held} />
         </g>
       ))}

@@ -1,5 +1,5 @@
 /** Conditions under which the same position is asked about. Pure: no React. */
-import type { Choices, RecordingView } from "../api/types";
+import type { Choices, Place, RecordingView } from "../api/types";
 import { disciplineOf } from "../words/disciplines";
 
 export type Condition = {
@@ -34,15 +34,39 @@ export const conditions = (discipline: string): Named[] =>
 export const ended = (found: Choices | null): found is Choices =>
   found?.stage === "fine" || found?.stage === "stopped";
 
-/** An option somebody asks about, as the server takes it. */
+/** An option somebody asks about, as the server takes it; null: not said. */
 export type Wish = {
   kind: string;
-  ball: string;
+  ball: string | null;
   pocket: string | null;
-  fullness: number;
-  left: boolean;
+  fullness: number | null;
+  left: boolean | null;
   speed: number | null;
+  side: number | null;
+  height: number | null;
+  elevation: number | null;
+  rails: number | null;
+  end: Place | null;
+  cue: Place | null;
 };
+
+/** Asks for a place on the table, and hands it on once it is clicked; null: no more. */
+export type AskPlace = (take: ((at: Place) => void) | null) => void;
+
+export const emptyWish = (kind: string, ball: string | null): Wish => ({
+  kind,
+  ball,
+  pocket: kind === "pot" ? "foot-left" : null,
+  fullness: null,
+  left: null,
+  speed: null,
+  side: null,
+  height: null,
+  elevation: null,
+  rails: null,
+  end: null,
+  cue: null,
+});
 
 /** Racks that the shooter and the other player still need before this rack; null where there is no race. */
 export function needs(

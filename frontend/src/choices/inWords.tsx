@@ -78,6 +78,23 @@ export function Match({ match, option }: { match: NonNullable<Choices["match"]>;
   );
 }
 
+/** After a foul in snooker: what it is worth to have the other play again, beside the best option. */
+export function PlayAgain({ again, best }: { again: NonNullable<Choices["again"]>; best: number | null }) {
+  const most = Math.max(again.here, again.put_back ?? 0);
+  return (
+    <p className="text-sm" data-testid="again">
+      Have the other play again: <b className="num">{chance(again.here)}</b> from here
+      {again.put_back !== null && (
+        <>
+          , <b className="num">{chance(again.put_back)}</b> with the balls put back after the miss
+        </>
+      )}
+      {best !== null && (most > best ? "; more than any option above" : "; less than the best above")}.{" "}
+      <span className="quiet">By a look at the table, not by strikes: rougher than the options.</span>
+    </p>
+  );
+}
+
 /** Attack or safety, in words, with what the pot needs. */
 export function Verdict({ found, trouble }: { found: Choices | null; trouble: string }) {
   if (trouble)

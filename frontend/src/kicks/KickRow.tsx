@@ -1,6 +1,6 @@
 /** A count in words: whether it does it, the aim that does, and why they differ on this table. */
 import type { Kick } from "../api/types";
-import { chance, length, type Units } from "../units/units";
+import { chance, length, percent, type Units } from "../units/units";
 
 type Props = { kick: Kick; picked: boolean; pick: () => void; banked: boolean; units: Units };
 
@@ -22,6 +22,17 @@ export function KickRow({ kick, picked, pick, banked, units }: Props) {
             Right aim: <span className="num">{Math.abs(turn).toFixed(1)}°</span>{" "}
             {Math.abs(turn) < 0.05 ? "from it" : turn > 0 ? "left of it" : "right of it"};{" "}
             {banked ? "made" : "hit"} <span className="num">{chance(kick.chance)}</span> of the time.
+            {kick.left && (
+              <span className="block">
+                Scratch <span className="num">{chance(kick.left.scratch.value)}</span>
+                {kick.left.hidden !== null && (
+                  <>
+                    ; leaves the ball <span className="num">{percent(kick.left.hidden)}</span> hidden on
+                    average
+                  </>
+                )}
+              </span>
+            )}
           </>
         ) : (
           "No aim near it does it at this speed and tip."

@@ -73,6 +73,17 @@ export function KickTable({ table, balls, kick, ball, move, pick }: Props) {
               strokeDasharray="1 13"
             />
           ))}
+          {kick.left?.ends.map((at, k) => (
+            <circle
+              key={`end-${k}`}
+              cx={at[0]}
+              cy={table.width - at[1]}
+              r={6}
+              fill="var(--table-ink)"
+              fillOpacity={0.5}
+              stroke="none"
+            />
+          ))}
           {kick.numbers && (
             <path
               d={`M${kick.numbers.aim_at[0] - 22},${table.width - kick.numbers.aim_at[1] - 22} l44,44 M${kick.numbers.aim_at[0] - 22},${table.width - kick.numbers.aim_at[1] + 22} l44,-44`}

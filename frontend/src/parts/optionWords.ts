@@ -3,13 +3,16 @@ import type { WouldPlay, Option, Words } from "../api/types";
 import { theBall } from "../table/colours";
 import { thickness } from "../units/units";
 
-export type Named = Pick<Option, "kind" | "ball" | "pocket" | "hit" | "rails" | "fullness" | "route">;
+export type Named = Pick<Option, "kind" | "ball" | "pocket" | "hit" | "rails" | "fullness" | "route"> & {
+  free_ball?: boolean;
+};
 
 /** "the 7, foot right", "bank: the 9, side left", "safety off the 3: half ball (draw, off 1 rail)". */
 export function optionWords(named: Named, words: Words): string {
   const kind = (words.option_kinds[named.kind] ?? named.kind).toLowerCase();
   if (named.ball) {
     const where = `${theBall(named.ball)}, ${words.pockets[named.pocket ?? ""] ?? ""}${named.route && ` (${named.route})`}`;
+    if (named.free_ball) return `free ball: ${where}`;
     return named.kind === "pot" ? where : `${kind}: ${where}`;
   }
   if (named.kind === "push-out")

@@ -22,7 +22,8 @@ export function NewRecording() {
             const made = await take<{ id: number }>(
               api.POST("/api/recordings", { body: body as RecordingBody }),
             );
-            const first = body.match.kind === "match" ? String(body.players[0]) : null;
+            const opens = body.players[(body.match.lag ?? 1) - 1] ?? body.players[0];
+            const first = body.match.kind === "match" ? String(opens) : null;
             await take(
               api.POST("/api/recordings/{recording_id}/racks", {
                 params: { path: { recording_id: made.id } },

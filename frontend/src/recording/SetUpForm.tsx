@@ -44,6 +44,7 @@ export const emptySetUp = (kind = "match"): SetUp => ({
     kind,
     discipline: "nine-ball",
     race_to: 5,
+    lag: null,
     break_order: "winner",
     notes: "",
     options: NOTHING_AGREED,
@@ -59,6 +60,13 @@ export const emptySetUp = (kind = "match"): SetUp => ({
   },
   players: [],
 });
+
+/** The set-up with these players; whoever won the lag stays so, whatever the order. */
+function seated(body: SetUp, players: number[]): SetUp {
+  const winner = body.match.lag === null ? undefined : body.players[body.match.lag - 1];
+  const place = winner === undefined ? -1 : players.indexOf(winner);
+  return { ...body, players, match: { ...body.match, lag: place < 0 ? null : place + 1 } };
+}
 
 export function SetUpForm({ start: given, done, kept, onSave }: Props) {
   const [start] = useState(given);
@@ -107,13 +115,13 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
           onChange={(e) => match({ title: e.target.value })}
         />
       </Field>
-      <Seats
-        all={players.data}
-        chosen={body.players}
+      <Seats all={players.data} chosen={body.players} words={w} set={(ids) => setBody(seated(body, ids))} />
+      <Played
+        body={body}
         words={w}
-        set={(ids) => setBody({ ...body, players: ids })}
+        named={body.players.map((id) => players.data.find((p) => Number(p.id) === id)?.name ?? "")}
+        set={setBody}
       />
-      <Played body={body} words={w} set={setBody} />
       <AgreedOptions
         words={w}
         discipline={body.match.discipline}
@@ -162,10 +170,10 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
   );
 }
 
-type PlayedProps = { body: SetUp; words: Words; set: (body: SetUp) => void };
+type PlayedProps = { body: SetUp; words: Words; named: string[]; set: (body: SetUp) => void };
 
 /** What was played: the rules, how far, when, on which table. */
-function Played({ body, words, set }: PlayedProps) {
+function Played({ body, words, named, set }: PlayedProps) {
   const study = body.match.kind === STUDY;
   const match = (change: Partial<SetUp["match"]>) => set({ ...body, match: { ...body.match, ...change } });
   const table = (change: Partial<SetUp["table"]>) => set({ ...body, table: { ...body.table, ...change } });
@@ -191,7 +199,7 @@ function Played({ body, words, set }: PlayedProps) {
           })
         }
       />
-      {!study && <When body={body} words={words} match={match} />}
+      {!study && <When body={body} words={words} named={named} match={match} />}
       <SelectField
         label="Table"
         words={words.table_sizes}
@@ -221,10 +229,15 @@ function Played({ body, words, set }: PlayedProps) {
   );
 }
 
-type WhenProps = { body: SetUp; words: Words; match: (change: Partial<SetUp["match"]>) => void };
+type WhenProps = {
+  body: SetUp;
+  words: Words;
+  named: string[];
+  match: (change: Partial<SetUp["match"]>) => void;
+};
 
 /** How far, who breaks, when: of all but a study. */
-function When({ body, words, match }: WhenProps) {
+function When({ body, words, named, match }: WhenProps) {
   return (
     <>
       <Field label="Race to (racks)">
@@ -237,6 +250,12 @@ function When({ body, words, match }: WhenProps) {
           onChange={(e) => match({ race_to: e.target.value ? Number(e.target.value) : null })}
         />
       </Field>
+      <SelectField
+        label="Lag won by"
+        words={Object.fromEntries([["", "not said"], ...named.map((name, k) => [String(k + 1), name])])}
+        value={body.match.lag === null ? "" : String(body.match.lag)}
+        onPick={(place) => match({ lag: place ? Number(place) : null })}
+      />
       <SelectField
         label="Who breaks next"
         words={words.break_orders}

@@ -7,9 +7,14 @@ import { settle } from "./geometry";
 const STILL = 8;
 
 type Held = { ball: string; from: Place; at: Place };
-type Hands = { move: (ball: string, to: Place) => void; pick?: (ball: string) => void };
+type Hands = {
+  move: (ball: string, to: Place) => void;
+  pick?: (ball: string) => void;
+  /** While a place is asked for: takes it, and no ball is held. */
+  point?: ((to: Place) => void) | undefined;
+};
 
-export function useDrag(table: TableView, balls: Places, { move, pick }: Hands) {
+export function useDrag(table: TableView, balls: Places, { move, pick, point }: Hands) {
   const svg = useRef<SVGSVGElement>(null);
   const [held, setHeld] = useState<Held | null>(null);
   const placeOf = (event: PointerEvent): Place => {
@@ -25,13 +30,15 @@ export function useDrag(table: TableView, balls: Places, { move, pick }: Hands) 
     const at = settle(table, balls, held.ball, to);
     if (at) setHeld({ ...held, at });
   };
-  const drop = () => {
+  const drop = (event: PointerEvent) => {
+    if (point) point(placeOf(event));
     if (!held) return;
     if (held.at === balls[held.ball]) pick?.(held.ball);
     else move(held.ball, held.at);
     setHeld(null);
   };
   const take = (ball: string, event: PointerEvent) => {
+    if (point) return;
     svg.current?.setPointerCapture(event.pointerId);
     setHeld({ ball, from: placeOf(event), at: balls[ball] as Place });
   };

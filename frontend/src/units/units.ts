@@ -92,8 +92,11 @@ export function tipInFull(tip: { side: number; height: number }): string {
 /** Ball radii to one tip: three of them reach the miscue limit at half a radius (common practice). */
 const TIP = 1 / 6;
 
+/** Tips in so many ball radii. */
+export const tipsOf = (radii: number): number => radii / TIP;
+
 function tips(radii: number): string {
-  const count = Math.abs(radii) / TIP;
+  const count = tipsOf(Math.abs(radii));
   return `${count.toFixed(1)}\u00a0${Math.abs(count - 1) < 0.05 ? "tip" : "tips"}`;
 }
 

@@ -113,6 +113,9 @@ class MatchShape(Shape):
     kind: MatchKind = "match"
     discipline: Discipline = "nine-ball"
     race_to: Annotated[int, Field(ge=1, le=100)] | None = None
+    lag: Annotated[int, Field(ge=1, le=MOST_PLAYERS)] | None = Field(
+        default=None, description="which of the players won the lag, from 1"
+    )
     break_order: BreakOrder = "winner"
     options: OptionsShape = Field(default_factory=OptionsShape)
     notes: Text = ""
@@ -328,6 +331,9 @@ def _meaning_faults(match: MatchFile) -> list[Fault]:
         for index, name in enumerate(names)
         if name in names[:index]
     ]
+    if match.match.lag is not None and match.match.lag > len(ids):
+        words = f"the lag was won by player {match.match.lag}, and there are {len(ids)}"
+        faults.append(Fault(None, None, "match.lag", words))
     try:
         table = core_table(match.table)
     except ValueError as error:

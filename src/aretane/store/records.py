@@ -105,7 +105,7 @@ def recording_values(match: MatchShape, table: TableShape) -> Row:
 
 def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recording:
     """A recording from its row and the rows that belong to it, as far as they can be read."""
-    fields = ("title", "played_on", "kind", "discipline", "race_to", "break_order", "notes")
+    fields = ("title", "played_on", "kind", "discipline", "race_to", "lag", "break_order", "notes")
     options, lost = _value(row, "options", {})
     values = {name: row[name] for name in fields} | {"options": options}
     match, bad_match = salvaged(MatchShape, values, {"title": f"recording {row['id']}"})

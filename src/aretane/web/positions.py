@@ -5,30 +5,17 @@ from typing import Annotated, NamedTuple
 from flask import current_app, request
 from pydantic import BaseModel, ConfigDict, Field
 
-from aretane.core.choice.decision import seen_of
-from aretane.core.choice.options import May
-from aretane.core.contest.points import Needs
-from aretane.core.contest.turn import Fouls
+from aretane.core.choice.decision import ChoiceQuestion
+from aretane.core.equipment.layout import Layout
 from aretane.core.games import game
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.log.shot import Plan
-from aretane.core.motion.find import Seen
 from aretane.core.rules import RackState
-from aretane.core.runout.games import NoRun, Question, question
+from aretane.core.runout.games import NoRun, Question
 from aretane.core.skill import Skill
 from aretane.formats.shapes import Depth, ShotShape
-from aretane.reviewing.scene import (
-    RackHead,
-    Scene,
-    carried_into,
-    fouls_of,
-    may_of,
-    needs_of,
-    other_skill,
-    replayed,
-    scene,
-    skill_of,
-)
+from aretane.reviewing.deciding import choice_of, sends_back
+from aretane.reviewing.scene import RackHead, Scene, carried_into, other_skill, replayed, scene
 from aretane.store import read
 from aretane.store.database import Db
 from aretane.store.records import Asker
@@ -65,21 +52,31 @@ class OutlookBody(PreviewBody):
 class Asked(NamedTuple):
     """The position that is looked at.
 
-    question: what is searched; plan: of the shot. In a match of two: lead, the points the shooter is ahead,
-    and other, the other player's model. may: what the player may do besides. fouls: in a row. needs: the
-    points needed; agreed: whether those that win were agreed. seen: of a shot that pots nothing on purpose,
-    its result, where it is shown.
+    choice: the decision there, without what the shot left. opposed: whether two play against each other;
+    then `choice.other` is the other's model, else the shooter's own. agreed: whether the points that win
+    were agreed. sends_back: in snooker after a foul, the player may have the other play again; before:
+    where the balls lay before a miss that was called.
     """
 
-    question: Question
-    plan: Plan
-    lead: int
-    other: Skill | None
-    may: May
-    fouls: Fouls
-    needs: Needs
+    choice: ChoiceQuestion
+    opposed: bool
     agreed: bool
-    seen: Seen | None
+    sends_back: bool
+    before: Layout | None
+
+    @property
+    def question(self) -> Question:
+        """What is searched."""
+        return self.choice.asked
+
+    @property
+    def plan(self) -> Plan:
+        return self.choice.plan
+
+    @property
+    def other(self) -> Skill | None:
+        """The other player's model, in a match of two."""
+        return self.choice.other if self.opposed else None
 
 
 def asked_of(recording_id: int, body: OutlookBody) -> Asked:
@@ -93,18 +90,12 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
     step = steps[body.shot - 1]
     if step.shot.plan.kind == "break":
         raise NoRun("the break comes first: chances are worked out for what it leaves")
-    shooter = step.shot.shooter
-    asked = question(
-        around.table, around.discipline, step.state, shooter, step.before, skill_of(around, shooter),
-        around.physics,
-    )  # fmt: skip
-    others = [player for player in step.state.players if player != shooter]
-    other = other_skill(around, shooter)
-    lead = step.state.score(shooter) - sum(step.state.score(player) for player in others)
+    earlier = steps[body.shot - 2] if body.shot > 1 else None
+    missed = earlier is not None and earlier.shot.result is not None and earlier.shot.result.miss
     return Asked(
-        asked, step.shot.plan, lead, other, may_of(around.discipline, step.state),
-        fouls_of(around, step.state, shooter), needs_of(around, step.state, shooter),
-        around.options.points_to is not None, seen_of(step.shot),
+        choice_of(around, step), other_skill(around, step.shot.shooter) is not None,
+        around.options.points_to is not None, sends_back(around, step),
+        earlier.before if earlier is not None and missed else None,
     )  # fmt: skip
 
 

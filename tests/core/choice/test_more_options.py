@@ -7,10 +7,11 @@ import numpy as np
 import pytest
 
 from aretane.core.choice.handed import fouls, push_outs
-from aretane.core.choice.meant import Wished, near, safety_meant, safety_played, says_what, wished
-from aretane.core.choice.options import May, choices
+from aretane.core.choice.meant import near, safety_meant, safety_played, says_what
+from aretane.core.choice.options import PLAIN, May, choices
 from aretane.core.choice.raised import raised
 from aretane.core.choice.valuing import Valuing
+from aretane.core.choice.wish import NoWish, Wished, wished
 from aretane.core.contest.decide import pushed, worth
 from aretane.core.contest.strikes import played
 from aretane.core.contest.turn import Standing, judged
@@ -151,8 +152,8 @@ def test_of_what_the_errors_allow_the_strike_meant_is_the_one_that_meets_the_pla
 def test_a_safety_asked_about_is_hit_as_full_as_said(left: bool) -> None:
     asked = Question(TABLE, "nine-ball", ROLL.layout, "", PRESETS["strong"], Physics())
     run = both(ROLL)[0].run("")
-    one = wished(asked, Wished("safety", "7", fullness=0.5, left=left, speed=2.0), run)
-    assert one is not None and one.called is None
+    one = wished(asked, Wished("safety", "7", fullness=0.5, left=left, speed=2.0), run, PLAIN)
+    assert one.called is None
     place, cue = ROLL.layout.get("7"), ROLL.layout.cue
     assert place is not None and cue is not None
     way = place.minus(cue)
@@ -162,21 +163,22 @@ def test_a_safety_asked_about_is_hit_as_full_as_said(left: bool) -> None:
     assert (off < 0) == left
     ends = played(ROLL, cue, one.strike.array()[None, :], Physics())
     assert ends.names[int(ends.first_hit[0])] == "7" and judged(ROLL, ends)[0] in (OVER, FOUL)
-    assert wished(asked, Wished("pot", "7", "head-left"), run) is None
+    with pytest.raises(NoWish, match="no aim found"):
+        wished(asked, Wished("pot", "7", "head-left"), run, PLAIN)
 
 
 def test_layout_without_the_ball_asked_about_has_no_option() -> None:
     at = Standing(TABLE, "nine-ball", Layout.of({CUE: Point(0.6, 0.6), "9": Point(1.5, 0.6)}))
     asked = Question(TABLE, "nine-ball", at.layout, "", PRESETS["strong"], Physics())
-    assert wished(asked, Wished("safety", "7"), both(at)[0].run("")) is None
+    with pytest.raises(NoWish, match="not on the table"):
+        wished(asked, Wished("safety", "7"), both(at)[0].run(""), PLAIN)
 
 
 def test_circumstances_of_the_stroke_widen_the_errors_of_the_option() -> None:
     me, other = both(ROLL)
     valuing = Valuing(ROLL, me, other, Physics())
     asked = Question(TABLE, "nine-ball", ROLL.layout, "", PRESETS["strong"], Physics())
-    draft = wished(asked, Wished("safety", "7", fullness=0.5, left=True, speed=2.0), me.run(""))
-    assert draft is not None
+    draft = wished(asked, Wished("safety", "7", fullness=0.5, left=True, speed=2.0), me.run(""), PLAIN)
     plain, rest = valuing.rough(draft), valuing.rough(replace(draft, aids=("rest", "stretched")))
     spread = [np.std([end.x for end in option.ends]) for option in (plain, rest)]
     assert spread[1] > 1.3 * spread[0]

@@ -1,5 +1,7 @@
 """What a strike of snooker scores or gives away, held against the rules of the log; and the frame's end."""
 
+from dataclasses import replace
+
 import numpy as np
 import pytest
 
@@ -83,6 +85,56 @@ def test_points_and_the_next_player_agree_with_the_rules_of_the_log(group_on: st
         assert then.in_hand == (CUE not in motion.after)
         assert all(colour in then.layout for colour in COLOURS)
     assert {AGAIN, OVER, FOUL} <= seen
+
+
+@pytest.mark.parametrize("reds", [3, 0])
+def test_a_free_ball_scores_and_comes_back_as_in_the_rules_of_the_log(reds: int) -> None:
+    """A colour nominated after a foul counts as the ball on and comes back (WPBSA section 3; memory)."""
+    layout = frame(4, reds, TABLE).changed({"blue": NEAR_POCKET, CUE: Point(2.4, 0.5)})
+    at = Standing(TABLE, "snooker", layout, first_group(layout), 11.0, free_ball=True)
+    called: Called = ("blue", "foot-right")
+    rows = strikes(5)
+    rows[:150, 1] = NEAR_POCKET.minus(Point(2.4, 0.5)).angle + np.linspace(-0.1, 0.1, 150)
+    ends = play_many(TABLE, layout, rows)
+    seen = set()
+    for k, verdict in enumerate(judged(at, ends, called)):
+        motion = play(TABLE, layout, Strike(*rows[k]))
+        log = Log("snooker", list(layout.objects))
+        log.play("bea", ball=at.on[0], foul="no-contact")
+        before = log.state.score("ann") - log.state.score("bea")
+        foul = foul_of(
+            motion, motion.first_hit, ("blue", *at.on), CUE not in motion.after, bool(motion.off_table)
+        )
+        first = motion.first_hit if motion.first_hit not in ("blue", *at.on) else None
+        log.shots.append(
+            Shot(
+                "ann", Plan(ball="blue", free_ball=True),
+                Result(motion.potted, motion.off_table, foul, motion.after.cue, foul_ball=first),
+            )
+        )  # fmt: skip
+        state = log.state
+        swing = state.score("ann") - state.score("bea") - before
+        then = after(at, ends, k, int(verdict), called)
+        seen.add(int(verdict))
+        assert (verdict == AGAIN) == (swing > 0), (motion.potted, foul)
+        if verdict == AGAIN:
+            assert then.lead == 11.0 + swing and "blue" in then.layout
+            assert then.group_on == ("colour" if reds else "end") and not then.free_ball
+    assert {AGAIN, OVER, FOUL} <= seen
+
+
+def test_a_touching_ball_is_played_away_from() -> None:
+    """Away from a touching ball on is no foul though nothing is hit, onto it is one (WPBSA; memory)."""
+    apart = TABLE.cue_ball_radius + TABLE.radius("r1")
+    layout = Layout.of({CUE: Point(1.0, 0.35), "r1": Point(1.0 + apart, 0.35), **SPOTS})
+    rows = np.array([[1.0, np.pi, 0.0, 0.0, 0.0], [1.0, 0.0, 0.0, 0.0, 0.0], [0.6, 1.7, 0.0, 0.0, 0.0]])
+    ends = play_many(TABLE, layout, rows)
+    bound = Standing(TABLE, "snooker", layout, "red", frozen=("r1",))
+    assert judged(bound, ends).tolist() == [OVER, FOUL, OVER]
+    assert judged(replace(bound, frozen=()), ends)[0] == FOUL
+    other = replace(bound, group_on="colour")  # the red that touches is not on: a colour must be hit
+    assert judged(other, ends).tolist() == [FOUL, FOUL, FOUL]
+    assert after(bound, ends, 0, OVER, None).frozen == ()
 
 
 def last_black(lead: float) -> tuple[Standing, np.ndarray]:

@@ -129,9 +129,12 @@ class Meant:
 
 
 def meant_by(
-    table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD
-) -> Meant | None:
+    table: Table, layout: Layout, plan: Plan, skill: Skill, physics: Physics = STANDARD,
+    rails: int | None = None,
+) -> Meant | None:  # fmt: skip
     """The strike of a plan; None where it names no ball, a pot no pocket, or it is a push-out or foul.
+
+    rails: cushions the cue ball is to meet, where they are not drawn.
 
     Raises NoAim where no aim found makes the shot, and MotionError naming the ball and the limit for a
     layout that cannot be played.
@@ -147,9 +150,12 @@ def meant_by(
     wanted, assumed = _strike_of(at, table, layout, plan, way)
     own = skill.under(circumstances(table, layout, wanted, plan.aids))
     off = _off(table, plan, layout, skill.hand) if assumed else None
+    if off is None and rails is not None and assumed:
+        off = _anywhere
     if off is not None:
         near = max(tolerance(table, plan.target), HIT_MET if _hit_planned(plan) else 0.0)
-        sought = Sought(at, table, layout, task, plan, own, physics, off, near, len(plan.via) or None)
+        drawn = rails or len(plan.via) or None
+        sought = Sought(at, table, layout, task, plan, own, physics, off, near, drawn)
         found = meeting(sought)
     else:
         part = PARTS.get(plan.part, 0.0) if way == "direct" else 0.0
@@ -179,6 +185,11 @@ def _hit_planned(plan: Plan) -> bool:
     return plan.choice == "safety" and (plan.fullness is not None or plan.hit_side is not None)
 
 
+def _anywhere(_: Ends, which: NDArray[np.bool_]) -> NDArray[np.float64]:
+    """Nothing off, wherever strikes end."""
+    return np.zeros(len(which))
+
+
 def _off(table: Table, plan: Plan, before: Layout, hand: PlayingHand) -> Off | None:
     """How far strikes end from both intents of a plan; of a safety whose hit alone is planned, nothing but
     the hit; None where nothing that can be measured is meant."""
@@ -187,7 +198,7 @@ def _off(table: Table, plan: Plan, before: Layout, hand: PlayingHand) -> Off | N
     second = off_of(table, besides, before, hand)
     if second is None:
         hit_alone = first is None and _hit_planned(plan)
-        return (lambda ends, which: np.zeros(len(which))) if hit_alone else first
+        return _anywhere if hit_alone else first
     near = tolerance(table, plan.second)
 
     def both(ends: Ends, which: NDArray[np.bool_]) -> NDArray[np.float64]:

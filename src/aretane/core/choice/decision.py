@@ -13,7 +13,7 @@ from ..contest.seat import Seat, seats
 from ..contest.strikes import played
 from ..contest.turn import Fouls, Standing
 from ..contest.verdicts import FOUL, LOST
-from ..equipment.layout import Layout
+from ..equipment.layout import Layout, touching
 from ..equipment.table import PocketName
 from ..geometry import Point
 from ..log.shot import Plan, Shot
@@ -31,7 +31,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
 
-MODEL = 11
+MODEL = 12
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -46,7 +46,8 @@ class ChoiceQuestion:
     """A decision to be valued: the position, both players, the plan and what the rules allow.
 
     For a shot that pots nothing on purpose it also holds the result (`seen`, `left`), because its strike
-    was not written down. `lead`, `fouls` and `needs` as in `Standing`.
+    was not written down. `lead`, `fouls`, `needs` and `free_ball` as in `Standing`; `leave_frozen`: balls
+    that touch the cue ball must be played away from.
     """
 
     asked: Question
@@ -58,6 +59,18 @@ class ChoiceQuestion:
     lead: float = 0.0
     fouls: Fouls = None
     needs: Needs = (GAME, GAME)
+    leave_frozen: bool = False
+    free_ball: bool = False
+
+    @property
+    def standing(self) -> Standing:
+        """The rack in the hands of the player at the table."""
+        asked = self.asked
+        frozen = touching(asked.table, asked.layout) if self.leave_frozen else ()
+        return Standing(
+            asked.table, asked.discipline, asked.layout, asked.group_on, self.lead, self.fouls, self.needs,
+            frozen=frozen, free_ball=self.free_ball,
+        )  # fmt: skip
 
 
 @dataclass(frozen=True, slots=True)
@@ -114,15 +127,7 @@ def decision(
 ) -> Decision:  # fmt: skip
     """Work out a decision; `report` is called at its steps, and what it raises stops the work."""
     asked = question.asked
-    at = Standing(
-        asked.table,
-        asked.discipline,
-        asked.layout,
-        asked.group_on,
-        question.lead,
-        question.fouls,
-        question.needs,
-    )
+    at = question.standing
     me, other = seats(asked, question.other, report=report, kept=kept)
     draft, how, reason = made_as(question, at, me, other)
     added = () if draft is None else (draft,)

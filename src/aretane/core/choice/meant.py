@@ -1,7 +1,6 @@
 """The choice that was made at a shot, as an option: the planned pot, or the safety that was played."""
 
-from dataclasses import dataclass
-from math import asin, pi, remainder
+from math import pi, remainder
 
 import numpy as np
 
@@ -11,11 +10,9 @@ from ..chance.intents import hit_off
 from ..contest.strikes import mistaken, placed, played
 from ..contest.turn import Standing
 from ..equipment.layout import Layout
-from ..equipment.table import PocketName
-from ..log.shot import Plan, Tip
+from ..log.shot import Plan
 from ..motion import MotionError
 from ..motion.find import Seen, find_strike
-from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.ready import ready
 from ..motion.strike import Strike
@@ -31,8 +28,6 @@ KINDS: dict[str, Kind] = {
     "kiss": "kiss", "jump": "jump", "swerve": "swerve",
 }  # fmt: skip
 """Kinds of option by the kind of shot planned."""
-USUAL_SPEED = 1.5
-"""m/s of a safety whose speed nobody said."""
 LIKELY = 0.2
 """Share of the likeliest explanation's that another must have to be thought of."""
 FAR = 1.0
@@ -57,45 +52,6 @@ def planned(asked: Question, plan: Plan, run: Run) -> Draft | None:
     if meant is None or meant.task.pocket is None:
         return None
     return Draft(kind, (meant.task.ball, meant.task.pocket), cue, meant.strike, plan.aids)
-
-
-@dataclass(frozen=True, slots=True)
-class Wished:
-    """An option that somebody asks about, in a person's terms.
-
-    A pot by its kind, ball and pocket; a safety by the ball hit and the `fullness` (1 full, 0 a graze) and
-    side of the hit (`left`: the cue ball passes on the ball's left). speed in m/s, side and height of the
-    tip in ball radii; None: to be found.
-    """
-
-    kind: str
-    ball: str
-    pocket: PocketName | None = None
-    fullness: float = 0.5
-    left: bool = False
-    speed: float | None = None
-    side: float = 0.0
-    height: float = 0.0
-
-
-def wished(asked: Question, one: Wished, run: Run) -> Draft | None:
-    """The option asked about; None where no aim makes it."""
-    table, cue, place = asked.table, asked.layout.cue, asked.layout.get(one.ball)
-    if cue is None or place is None:
-        return None
-    if one.kind != "safety":
-        kind = next((plan for plan, option in KINDS.items() if option == one.kind), one.kind)
-        tip = Tip(one.side, one.height) if one.speed is not None else None
-        return planned(
-            asked, Plan(ball=one.ball, pocket=one.pocket, kind=kind, tip=tip, speed=one.speed), run
-        )
-    reach = table.cue_ball_radius + table.radius(one.ball)
-    way = place.minus(cue)
-    off = (1.0 - one.fullness) * reach * (1.0 if one.left else -1.0)
-    aim = way.angle + asin(max(-1.0, min(1.0, off / max(way.norm, reach))))
-    speed = USUAL_SPEED if one.speed is None else one.speed
-    aim -= squirt(one.side, asked.physics.tip_mass)
-    return Draft("safety", None, cue, Strike(speed, aim, one.side, one.height))
 
 
 def safety_played(at: Standing, seen: Seen, physics: Physics, ball: str | None = None) -> Strike | None:

@@ -19,6 +19,7 @@ from ..motion.strike import Strike
 from ..runout.routes import families
 from ..runout.run import Run
 from .breaking import break_outs
+from .free_ball import free_balls
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
 from .onwards import drift, shared, work_at
@@ -223,6 +224,7 @@ def _drafts(
                 found.append((outlook.values[0], outlook.shot))
     for _, shot in sorted(found, key=lambda one: -one[0])[:POTS]:
         yield Draft("pot", (shot.ball, shot.pocket), cue, pot_strike(here, cue, shot, physics))
+    yield from free_balls(here, cue, me.skill, physics)
     direct = {(shot.ball, shot.pocket) for _, shot in found if shot.pot > 0.3}
     others = 0
     for special in specials(here, cue, me.skill, physics, threads):
@@ -286,7 +288,7 @@ def unlike(
     kept: list[Option] = []
     for one in ranked:
         own = (one.called, one.strike) in keep or any(one is best for best in wanted)
-        twin = any(_one_route(one, there) or _one_table(one, there) for there in kept)
+        twin = any(alike(one, there) for there in kept)
         again = sum(one.called is not None and one.called == there.called for there in kept)
         same = sum(there.kind == one.kind for there in kept)
         waiting = sum(all(best is not there for there in kept) for best in wanted)
@@ -294,6 +296,12 @@ def unlike(
         if own or not (twin or full or again >= SAME_POT):
             kept.append(one)
     return kept
+
+
+def alike(option: Option, other: Option) -> bool:
+    """Whether two options are one choice: the same pot by the same route, or safeties that leave one
+    table."""
+    return _one_route(option, other) or _one_table(option, other)
 
 
 def _is_safety(option: Option) -> bool:

@@ -177,8 +177,10 @@ def screened(
     are kicks.
     """
     rows = hits(at, cue, how, physics)
-    ends, good = _handing_over(at, cue, rows, physics, threads)
     beside = len(how.speeds) * len(how.tips)
+    if at.frozen:  # it is played away from: in every direction
+        rows, beside = kicks(replace(how, kick_speeds=how.speeds)), 1
+    ends, good = _handing_over(at, cue, rows, physics, threads)
     if not good.any():
         rows, beside = kicks(how), 1
         ends, good = _handing_over(at, cue, rows, physics, threads)

@@ -1,8 +1,8 @@
 """Snooker in short: what a strike scores or gives away, and which group is on after it.
 
 Section 3 of the rules (WPBSA, memory): a red and a colour in turn, then the colours in order; a foul gives
-the other at least four points, or the value of the ball on or of a ball wrongly hit or potted. Not in it: a
-free ball, and having the balls put back after a miss.
+the other at least four points, or the value of the ball on or of a ball wrongly hit or potted. A free ball
+counts as the ball on and comes back. Not in it: the foul of a snooker behind a free ball.
 """
 
 from collections.abc import Sequence
@@ -27,6 +27,8 @@ FREE = 7.0
 """Points at most of the colour after a red."""
 
 Called = tuple[str, PocketName] | None
+Touched = tuple[NDArray[np.bool_], NDArray[np.bool_]]
+"""As `turn.touched` gives it."""
 
 
 def balls_on(balls: Sequence[str], group_on: str) -> tuple[str, ...]:
@@ -64,17 +66,20 @@ def level(lead: float) -> float:
     return 1.0 if lead > 0 else 0.5 if lead == 0 else 0.0
 
 
-def judged(group_on: str, on: Sequence[str], lead: float, ends: Ends, called: Called) -> NDArray[np.int64]:
-    """The verdicts (k,) of strikes.
+def judged(
+    group_on: str, on: Sequence[str], lead: float, ends: Ends, called: Called, free: bool, touched: Touched
+) -> NDArray[np.int64]:
+    """The verdicts (k,) of strikes. free: a free ball may be nominated.
 
     Without a called ball the colour that is hit first counts as nominated. With the black alone the first
     pot or foul ends the frame; a level score counts as even, because the black is played again from its
     spot.
     """
-    may, first = _nominated(group_on, on, ends, called)
+    may, first = _nominated(group_on, on, ends, called, free)
+    onto, met = touched
     down = ends.fates >= 0
     wrong = (down & ~may).any(axis=1) | (ends.fates == -2).any(axis=1)
-    foul = wrong | ~np.take_along_axis(may, first[:, None], axis=1)[:, 0]
+    foul = wrong | onto | ~(met | np.take_along_axis(may, first[:, None], axis=1)[:, 0])
     made = down.any(axis=1)
     verdicts = np.where(foul, FOUL, np.where(made, AGAIN, OVER))
     if group_on == END and tuple(on) == (LAST,):
@@ -84,14 +89,19 @@ def judged(group_on: str, on: Sequence[str], lead: float, ends: Ends, called: Ca
     return verdicts
 
 
-def points(group_on: str, on: Sequence[str], ends: Ends, k: int, called: Called) -> float:
-    """What strike k scores, or gives away if it is a foul."""
-    may, first = _nominated(group_on, on, ends, called)
+def points(
+    group_on: str, on: Sequence[str], ends: Ends, k: int, called: Called, free: bool = False,
+    touched: Touched | None = None,
+) -> float:  # fmt: skip
+    """What strike k scores, or gives away if it is a foul. free: a free ball may be nominated."""
+    may, first = _nominated(group_on, on, ends, called, free)
+    onto, met = (False, False) if touched is None else (bool(touched[0][k]), bool(touched[1][k]))
     names, fates = ends.names, ends.fates[k]
     down = [j for j in range(1, len(names)) if fates[j] >= 0]
-    lawful = bool(may[k, first[k]]) and all(may[k, j] for j in down) and fates[0] == -1
+    hit = not onto and (met or bool(may[k, first[k]]))
+    lawful = hit and all(may[k, j] for j in down) and fates[0] == -1
     if lawful and not (fates == -2).any():
-        return float(sum(value(names[j]) for j in down))
+        return float(sum(value(on[0]) if free and names[j] not in on else value(names[j]) for j in down))
     involved = [j for j in range(1, len(names)) if fates[j] != -1]
     involved += [int(first[k])] if first[k] > 0 else []
     worth = [value(names[j]) for j in involved]
@@ -102,19 +112,25 @@ def points(group_on: str, on: Sequence[str], ends: Ends, k: int, called: Called)
     return float(max([LEAST_FOUL, *worth]))
 
 
-def back(table: Table, group_on: str, ends: Ends, k: int, verdict: int, left: Layout) -> Layout:
-    """What strike k leaves with the colours back that return: all but one taken in turn at the end."""
-    stays = group_on == END and verdict == AGAIN
+def back(
+    table: Table, group_on: str, ends: Ends, k: int, verdict: int, left: Layout, on: Sequence[str] = ()
+) -> Layout:
+    """What strike k leaves with the colours back that return: all but one taken in turn at the end.
+
+    on: the balls on where a free ball was nominated, which comes back; else nothing.
+    """
     gone = [
         name for name, fate in zip(ends.names, ends.fates[k], strict=True) if fate != -1 and name in COLOURS
     ]
-    if stays or not gone:
+    if group_on == END and verdict == AGAIN:
+        gone = [name for name in gone if on and name not in on]
+    if not gone:
         return left
     return left.changed(dict(respotted(table, SNOOKER.code, gone, left).places))
 
 
 def _nominated(
-    group_on: str, on: Sequence[str], ends: Ends, called: Called
+    group_on: str, on: Sequence[str], ends: Ends, called: Called, free: bool
 ) -> tuple[NDArray[np.bool_], NDArray[np.int64]]:
     """Which balls (k, n) each strike may hit first and pot, and the ball (k,) it hits first (0: none)."""
     names = list(ends.names)
@@ -125,6 +141,10 @@ def _nominated(
     else:
         allowed = (called[0],) if group_on == COLOUR and called is not None else on
         may[:, [names.index(ball) for ball in allowed if ball in names]] = True
+    if free and called is not None and called[0] in names:
+        may[:, names.index(called[0])] = True
+    elif free:
+        may[np.arange(len(first)), first] = True  # the ball hit first was nominated
     may[:, 0] = False
     return may, first
 

@@ -47,9 +47,9 @@ THOROUGH = Search(
 
 
 def hits(at: Standing, cue: Point, how: Search, physics: Physics) -> Array:
-    """Strikes (k, 5) straight at the balls on, the NEAREST of them."""
+    """Strikes (k, 5) straight at the balls that may be hit, the NEAREST of them."""
     table = at.table
-    there = [(ball, place) for ball in at.on if (place := at.layout.get(ball)) is not None]
+    there = [(ball, place) for ball in at.may_hit if (place := at.layout.get(ball)) is not None]
     near = sorted(there, key=lambda one: cue.distance(one[1]))[:NEAREST]
     thick = GRAZE * np.linspace(-1.0, 1.0, how.hits)
     squirts = [squirt(side, physics.tip_mass) for side, _ in how.tips]

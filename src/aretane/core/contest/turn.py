@@ -42,7 +42,8 @@ class Standing:
     layout: without a cue ball it is in hand. group_on: solids, stripes or `open`; in snooker red, colour or
     end; empty in rotation. lead: points ahead of the other player, in snooker. needs: the points both still
     need, in straight pool. fouls: counted where the third in a row costs more. renewed: the balls are those
-    of a rack after this one.
+    of a rack after this one. Of this stroke alone: frozen, the balls that touch the cue ball and must be
+    played away from; free_ball: a free ball may be nominated, in snooker.
     """
 
     table: Table
@@ -53,6 +54,8 @@ class Standing:
     fouls: Fouls = None
     needs: points.Needs = (points.GAME, points.GAME)
     renewed: bool = False
+    frozen: tuple[str, ...] = ()
+    free_ball: bool = False
 
     @property
     def game(self) -> Discipline:
@@ -61,15 +64,23 @@ class Standing:
 
     @property
     def on(self) -> tuple[str, ...]:
-        """The balls that may be hit first."""
+        """The balls that are on."""
         return balls_on(self.discipline, self.layout.objects, self.group_on)
+
+    @property
+    def may_hit(self) -> tuple[str, ...]:
+        """The balls that may be hit first: those on, and with a free ball every other."""
+        return self.layout.objects if self.free_ball and self.game.by_colours else self.on
 
     @property
     def theirs(self) -> "Standing":
         """The same table with the other player at it."""
         group_on = scored.first_group(self.layout) if self.game.by_colours else OTHER[self.group_on]
         needs = (self.needs[1], self.needs[0])
-        return replace(self, group_on=group_on, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs)
+        return replace(
+            self, group_on=group_on, lead=-self.lead, fouls=_swapped(self.fouls), needs=needs, frozen=(),
+            free_ball=False,
+        )  # fmt: skip
 
     def left(self, layout: Layout) -> "Standing":
         """The other player at the table with the balls so, no points made."""
@@ -116,15 +127,16 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     in straight pool it costs points.
     """
     if at.game.by_colours:
-        return scored.judged(at.group_on, at.on, at.lead, ends, called)
+        return scored.judged(at.group_on, at.on, at.lead, ends, called, at.free_ball, touched(at, ends))
     names = list(ends.names)
     on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
     on[[names.index(ball) for ball in at.on]] = True
     fates = ends.fates
     down = fates[:, 1:] >= 0
     cushion = ends.rails.sum(axis=1) - ends.rails_before > 0
-    foul = ~on[ends.first_hit] | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
-    foul |= ~cushion & ~down.any(axis=1)
+    onto, met = touched(at, ends)
+    foul = ~(on[ends.first_hit] | met) | onto | (fates[:, 0] != -1) | (fates == -2).any(axis=1)
+    foul |= ~(cushion | met & (ends.rails.sum(axis=1) > 0)) & ~down.any(axis=1)
     counts = np.zeros(len(fates), dtype=bool)
     if at.game.any_pot_counts:
         counts = np.asarray(down.any(axis=1))
@@ -146,19 +158,32 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     return np.where(wins, WON, np.where(gone, LOST, verdict))
 
 
+def touched(at: Standing, ends: Ends) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
+    """Which strikes (k,) move a ball that touches the cue ball, and which count as having hit a ball on
+    because one that is on touches it.
+
+    Played away from, such a ball counts as hit (WPBSA section 3, touching ball; memory).
+    """
+    own = [ends.names.index(ball) for ball in at.frozen if ball in ends.names]
+    onto = (
+        np.isin(ends.first_hit, own) & (ends.rails_before == 0) if own else np.zeros(len(ends.fates), bool)
+    )
+    met = any(ball in at.may_hit for ball in at.frozen)
+    return np.asarray(onto), np.asarray(~onto if met else np.zeros(len(onto), dtype=bool))
+
+
 def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Standing:
     """The standing after strike k for the next player: the same player where `verdict` is AGAIN, else the
     other."""
     left = ends.after(k)
     if at.game.by_colours:
-        gained = scored.points(at.group_on, at.on, ends, k, called)
-        back = scored.back(at.table, at.group_on, ends, k, verdict, left)
+        gained = scored.points(at.group_on, at.on, ends, k, called, at.free_ball, touched(at, ends))
+        back = scored.back(at.table, at.group_on, ends, k, verdict, left, at.on if at.free_ball else ())
+        plain = replace(at, layout=back, frozen=(), free_ball=False)
         if verdict == AGAIN:
-            return replace(
-                at, layout=back, group_on=scored.next_group(at.group_on, back), lead=at.lead + gained
-            )
+            return replace(plain, group_on=scored.next_group(at.group_on, back), lead=at.lead + gained)
         given = gained if verdict == FOUL else 0.0
-        return replace(at, layout=back, group_on=scored.first_group(back), lead=given - at.lead)
+        return replace(plain, group_on=scored.first_group(back), lead=given - at.lead)
     if at.game.any_order:
         return _after_points(at, ends, k, verdict, left)
     last = at.game.last
@@ -192,7 +217,7 @@ def _after_points(at: Standing, ends: Ends, k: int, verdict: int, left: Layout) 
     renewed = (
         third or at.renewed or packed(at.table, at.layout) or len(left.objects) > len(at.layout.objects)
     )
-    then = replace(at, layout=left, needs=(mine, theirs), fouls=fouls, renewed=renewed)
+    then = replace(at, layout=left, needs=(mine, theirs), fouls=fouls, renewed=renewed, frozen=())
     return then if verdict == AGAIN else then.theirs
 
 

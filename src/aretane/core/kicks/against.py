@@ -9,11 +9,13 @@ from math import acos, pi
 import numpy as np
 from numpy.typing import NDArray
 
+from ..aiming.intent import hidden_share
 from ..chance.made import Task, made
 from ..choice.special import widest
 from ..equipment.layout import Layout
 from ..equipment.table import PocketName, Table
 from ..geometry import Point, unit
+from ..intervals import Proportion, wilson
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import Ends, Motion, play, play_ready
@@ -22,6 +24,7 @@ from ..motion.strike import Strike
 from ..motion.trace import Trace
 from ..skill import Skill
 from ..skill.circumstances import circumstances
+from ..skill.scatter import even_errors, scatter
 from ..vocabulary import CUE, ball_words
 from .mirror import MOST, Mirrored, mirrors
 from .numbers import Counted, corner_five
@@ -30,6 +33,8 @@ AROUND, BANKED, STEPS = 12 * pi / 180, 4 * pi / 180, 481
 """How far round a count (rad), and round that of a bank, the aim that does it is looked for, and at how
 many aims."""
 LISTED = 3
+SAMPLES = 200
+"""Strikes with errors for what a kick leaves."""
 REACHED = 0.06
 """m before a place at which a ball has got there: about its size."""
 EFFECTS: dict[str, dict[str, float]] = {
@@ -87,6 +92,16 @@ class Turned:
 
 
 @dataclass(frozen=True, slots=True)
+class Leaves:
+    """What a strike leaves with the player's errors: the chance of a scratch, the cue ball's places, and of
+    a kick the mean share of the ball that cannot be hit straight after it (None of a bank)."""
+
+    scratch: Proportion
+    ends: tuple[Point, ...]
+    hidden: float | None
+
+
+@dataclass(frozen=True, slots=True)
 class Kick:
     """One count beside its simulated path.
 
@@ -94,7 +109,8 @@ class Kick:
     mirror, among all balls. off (m): the distance at which the ball alone on the table passes the target,
     positive to the left of its path; None where it does not get there. effects: the part (m) of it that
     each cause makes. right: the strike that does it, with its motion; None where none was found. chance:
-    how often this player's aim stays within the aims that do it. turn (rad): how far the right aim lies to
+    how often this player's aim stays within the aims that do it. left: what the right strike leaves with
+    this player's errors, None without one. turn (rad): how far the right aim lies to
     the left of the count's. turned: the rails of the simulated path.
     """
 
@@ -107,6 +123,7 @@ class Kick:
     right_motion: Motion | None
     turn: float | None
     chance: float
+    left: Leaves | None
     turned: tuple[Turned, ...]
 
 
@@ -153,7 +170,24 @@ def _against(asked: Asked, mirrored: Mirrored) -> Kick | None:
         mirrored, _numbers(asked, mirrored), motion, off, _effects(asked, mirrored, strike, off), right,
         None if right is None else play(asked.table, asked.layout, right, asked.physics),
         None if right is None else right.aim - strike.aim, chance,
-        _turned(asked, motion.trace),
+        None if right is None else _leaves(asked, right), _turned(asked, motion.trace),
+    )  # fmt: skip
+
+
+def _leaves(asked: Asked, strike: Strike) -> Leaves:
+    """The strike with the player's errors."""
+    own = asked.skill.under(circumstances(asked.table, asked.layout, strike))
+    rows = scatter(strike, own, asked.table.cue_ball_radius, asked.physics.tip_mass, even_errors(SAMPLES))
+    ends = play_ready(ready(asked.table, asked.layout, asked.physics), rows)
+    stays = np.flatnonzero(ends.fates[:, 0] == -1)
+    hidden = None
+    if asked.pocket is None:
+        left = [ends.after(int(k)) for k in stays]
+        shares = [hidden_share(asked.table, one, asked.ball) for one in left if asked.ball in one]
+        hidden = float(np.mean(shares)) if shares else None
+    return Leaves(
+        wilson(SAMPLES - len(stays), SAMPLES),
+        tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]), hidden,
     )  # fmt: skip
 
 

@@ -48,9 +48,10 @@ class Route:
 
     rails: those the cue ball meets after the contact. spin: in words. worth: of the pot and what follows,
     with its standard error. pot, inside and scratch: shares of the player's strikes; inside counts pots
-    that end in the computed window. slower, faster: how far (share of the speed) the strike may be off
-    before position is lost. entry: the angle (rad) to the line of the next shot, None where it is not
-    known. travel: metres of cue ball after the contact. touches: the balls it meets on the way.
+    that end nearly as well as the best of the routes does without error. slower, faster: how far (share of
+    the speed) the strike may be off before position is lost. entry: the angle (rad) to the line of the next
+    shot, None where it is not known. travel: metres of cue ball after the contact. touches: the balls it
+    meets on the way.
     """
 
     rails: tuple[str, ...]
@@ -79,14 +80,17 @@ class Route:
 def routes(run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int = 6) -> tuple[Route, ...]:
     """The families of routes after the pot, the most tolerant of the good ones first.
 
-    `loss` as share of the best place: how much less a place in the window may be worth. Empty where the pot
-    or what follows it was not found. Raises KeyError for a ball that is not there.
+    `loss`: how much less, as a share, an end may be worth than the best that a route reaches without error,
+    to count as inside. Empty where the pot or what follows it was not found. Raises KeyError for a ball
+    that is not there.
     """
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
     if way is None or way.then is None:
         return ()
-    looking = _Looking(run, way, pocket, loss)
-    found = sorted((looking.route(family) for family in looking.families()), key=lambda one: -one.worth)
+    looking = _Looking(run, way, pocket)
+    tried = looking.families()
+    least = (1.0 - loss) * max((family.value - looking.points for family in tried), default=0.0)
+    found = sorted((looking.route(family, least) for family in tried), key=lambda one: -one.worth)
     kept = _unlike(found)[:most]
     if not kept:
         return ()
@@ -109,7 +113,7 @@ def families(run: Run, ball: str, pocket: PocketName) -> list[Family]:
     if way is None or way.then is None:
         return []
     found: dict[tuple[tuple[str, ...], Spin], Family] = {}
-    for family in (looking := _Looking(run, way, pocket, 0.1)).families():
+    for family in (looking := _Looking(run, way, pocket)).families():
         spin = looking.spin(family.strike).split(",")[0]
         found.setdefault((family.rails, spin), Family(family.rails, spin, family.strike))
     return list(found.values())
@@ -166,14 +170,12 @@ class _Tried:
 class _Looking:
     """The strikes at one pot."""
 
-    def __init__(self, run: Run, way: Way, pocket: PocketName, loss: float):
+    def __init__(self, run: Run, way: Way, pocket: PocketName):
         maker = run.maker
         self.maker, self.ball, self.pocket = maker, way.ball, pocket
         self.at: Ready = ready(maker.table, maker.layout, maker.physics)
         self.task = Task(way.ball, pocket, "direct")
         self.points, self.grid, self.frame = way.points[0], maker.after(way)[0], maker.frame
-        best = float(self.grid.max())
-        self.least = max(best * (1 - loss), best / 2)
         assert way.then is not None
         self.next = maker.maps.get(way.then)
         cut = aim_at(maker.table, maker.layout, way.ball, pocket).cut
@@ -220,8 +222,8 @@ class _Looking:
             return words
         return f"{words}, {'inside' if strike.side * self.cut < 0 else 'outside'}"
 
-    def route(self, tried: _Tried) -> Route:
-        """The family's strike with the player's errors."""
+    def route(self, tried: _Tried, least: float) -> Route:
+        """The family's strike with the player's errors; `least`: the worth from which an end is inside."""
         maker, table = self.maker, self.maker.table
         ends = with_errors(self.at, table, maker.layout, tried.strike, maker.skill, maker.physics, SAMPLES)
         fell, stays = made(self.task, ends), ends.fates[:, 0] == -1
@@ -235,7 +237,7 @@ class _Looking:
             side=tried.strike.side,
             height=tried.strike.height, motion=tried.motion, worth=float(worth.mean()),
             error=float(worth.std() / SAMPLES**0.5), pot=float(fell.mean()),
-            inside=float((fell & stays & (after >= self.least)).mean()), scratch=float((~stays).mean()),
+            inside=float((fell & stays & (after >= least)).mean()), scratch=float((~stays).mean()),
             slower=slower, faster=faster, entry=self._entry(tried), travel=_travel(tried.motion, self.ball),
             touches=tried.touches,
         )  # fmt: skip

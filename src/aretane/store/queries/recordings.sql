@@ -1,11 +1,11 @@
 -- name: list_recordings(club_id)
-SELECT id, title, played_on, kind, discipline, race_to, break_order, options, notes, table_size,
+SELECT id, title, played_on, kind, discipline, race_to, lag, break_order, options, notes, table_size,
   corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls, version
 FROM recording WHERE club_id = :club_id AND removed_at IS NULL
 ORDER BY played_on DESC, id DESC;
 
 -- name: recording_by_id(club_id, recording_id)^
-SELECT id, title, played_on, kind, discipline, race_to, break_order, options, notes, table_size,
+SELECT id, title, played_on, kind, discipline, race_to, lag, break_order, options, notes, table_size,
   corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls, version
 FROM recording WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL;
 
@@ -13,16 +13,16 @@ FROM recording WHERE club_id = :club_id AND id = :recording_id AND removed_at IS
 SELECT id, version FROM recording
 WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NULL FOR UPDATE;
 
--- name: add_recording(club_id, title, played_on, kind, discipline, race_to, break_order, options, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls)^
-INSERT INTO recording (club_id, title, played_on, kind, discipline, race_to, break_order, options, notes,
+-- name: add_recording(club_id, title, played_on, kind, discipline, race_to, lag, break_order, options, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls)^
+INSERT INTO recording (club_id, title, played_on, kind, discipline, race_to, lag, break_order, options, notes,
   table_size, corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls)
-VALUES (:club_id, :title, :played_on, :kind, :discipline, :race_to, :break_order, :options, :notes,
+VALUES (:club_id, :title, :played_on, :kind, :discipline, :race_to, :lag, :break_order, :options, :notes,
   :table_size, :corner_mouth_mm, :side_mouth_mm, :cloth, :cushions, :air, :balls)
 RETURNING id;
 
--- name: set_recording(title, played_on, kind, discipline, race_to, break_order, options, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls, club_id, recording_id)!
+-- name: set_recording(title, played_on, kind, discipline, race_to, lag, break_order, options, notes, table_size, corner_mouth_mm, side_mouth_mm, cloth, cushions, air, balls, club_id, recording_id)!
 UPDATE recording SET title = :title, played_on = :played_on, kind = :kind,
-  discipline = :discipline, race_to = :race_to, break_order = :break_order, options = :options, notes = :notes,
+  discipline = :discipline, race_to = :race_to, lag = :lag, break_order = :break_order, options = :options, notes = :notes,
   table_size = :table_size, corner_mouth_mm = :corner_mouth_mm, side_mouth_mm = :side_mouth_mm,
   cloth = :cloth, cushions = :cushions, air = :air, balls = :balls, version = version + 1
 WHERE club_id = :club_id AND id = :recording_id;

@@ -68,7 +68,7 @@ def _frame(chart: Chart, there: Asked, points: float) -> float | None:
     if both is None:
         return None
     asked = there.question
-    return round(win_chance(frame_of(there.lead, asked.group_on, asked.layout), points, *both), 3)
+    return round(win_chance(frame_of(there.choice.lead, asked.group_on, asked.layout), points, *both), 3)
 
 
 def _own_order(run: Run, _: Drawing, asked: Question, order: tuple[str, ...]) -> OwnOrderView:

@@ -44,9 +44,10 @@ READING, NUDGE = "reading", "nudge"
 def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
     """The routes to the next ball after the planned pot, else the advised one; ask again until fine."""
     try:
-        asked, plan = asked_of(recording_id, json_data)[:2]
+        there = asked_of(recording_id, json_data)
     except NoRun as reason:
         return _no_routes("none", str(reason))
+    asked, plan = there.question, there.plan
     chart = charting().ask(asked, plan.ball, asker=asker_now())
     if chart.fine is None or chart.trouble:
         return _no_routes("none" if chart.trouble else "waiting", chart.trouble, chart.maps)
@@ -106,9 +107,10 @@ def _route_view(route: Route, ball: str, unit: float) -> RouteView:
 def reading_of(recording_id: int, json_data: OutlookBody) -> ReadingView:
     """The table read for the player of a shot; ask again until it is fine."""
     try:
-        asked, plan = asked_of(recording_id, json_data)[:2]
+        there = asked_of(recording_id, json_data)
     except NoRun as reason:
         return _no_reading("none", str(reason))
+    asked, plan = there.question, there.plan
     weigh: dict[Hashable, More] = {NUDGE: partial(_nudged, asked=asked)}
     chart = charting().ask(asked, plan.ball, weigh, {READING: partial(_read, asked=asked)}, asker_now())
     found = cast("tuple[Reading, tuple[Chain, ...]] | None", chart.more.get(READING))

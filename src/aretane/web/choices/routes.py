@@ -8,35 +8,35 @@ from typing import NamedTuple, cast
 
 from apiflask import APIBlueprint
 
+from aretane.core.choice.again import Again, again
 from aretane.core.choice.decision import ChoiceQuestion, made_as, which
-from aretane.core.choice.meant import Wished, wished
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
-from aretane.core.choice.options import May, choices
+from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
+from aretane.core.choice.wish import NoWish, Wished, listed_as, wished
 from aretane.core.contest.match import fresh_rack, match_chance
-from aretane.core.contest.points import Needs, shifted
+from aretane.core.contest.points import shifted
 from aretane.core.contest.scored import lead_in
 from aretane.core.contest.seat import Seat, seats
-from aretane.core.contest.turn import Fouls, Standing
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.layout import Layout
 from aretane.core.log.shot import Plan
-from aretane.core.motion.find import Seen
 from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
-from aretane.core.skill import Skill
 from aretane.core.skill.form import in_form
 from aretane.work.charting import ROUGH, Chart, Drawing, First, More
 
 from ..drawn import in_mm, path_view, share
 from ..positions import Asked, asked_of, asker_now, charting
-from .views import BranchView, ChoicesBody, ChoicesView, MatchView, OptionView
+from .views import AddedView, AgainView, BranchView, ChoicesBody, ChoicesView, MatchView, OptionView
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
 PATIENCE = 60.0
 """s after which choices stop where they are."""
 FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
 SNOOKER_CAUTION = (
-    "A foul costs its points here and the other may have the player go again; a free ball, and balls put "
-    "back after a miss, are not in these chances."
+    "A foul costs its points here, and the other may have the player go again; that a foul may give a free "
+    "ball, or a miss put the balls back, is not in these chances."
 )
 UNSAID_CAUTION = (
     "No points that win were agreed in this recording: the game is taken to go to the next hundred."
@@ -49,46 +49,49 @@ RAISED_CAUTION = (
 
 class Ranking(NamedTuple):
     """Choices, the chance of a rack that is not begun, the choice made and the options asked about, and the
-    reason why the choice made is no option."""
+    reason why the choice made is no option; in snooker after a foul what it is worth to have the other play
+    again."""
 
     found: Choices
     rack: float
-    drafts: tuple[Draft | None, ...]
+    made: Draft | None
+    wishes: tuple[Draft | str, ...]
     reason: str
+    again: Again | None
 
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """What is asked about a position: the other player, the plan, what is allowed, and options that
-    somebody had in mind; the points of `lead`, the `fouls` in a row and the points each still `needs`
-    where they decide."""
+    """What is asked about a position, the options that somebody had in mind, and in snooker after a foul
+    (`sends_back`) the balls `before` a miss."""
 
-    asked: Question
-    other: Skill
-    plan: Plan
-    may: May
+    question: ChoiceQuestion
     wishes: tuple[Wished, ...]
-    lead: float
-    fouls: Fouls
-    needs: Needs
-    seen: Seen | None
+    sends_back: bool = False
+    before: Layout | None = None
 
     @property
-    def standing(self) -> Standing:
-        asked = self.asked
-        return Standing(
-            asked.table, asked.discipline, asked.layout, asked.group_on, self.lead, self.fouls, self.needs
-        )  # fmt: skip
+    def asked(self) -> Question:
+        return self.question.asked
 
-    def drafts(self, me: Seat, other: Seat) -> tuple[tuple[Draft | None, ...], str]:
-        """The choice made and the options asked about, None where no aim was found for one; and why the
-        choice made is no option."""
-        question = ChoiceQuestion(
-            self.asked, self.other, self.plan, self.may, self.seen, None, self.lead, self.fouls, self.needs
-        )
-        made, _, reason = made_as(question, self.standing, me, other)
-        run = me.run(self.asked.group_on)
-        return (made, *(wished(self.asked, wish, run) for wish in self.wishes)), reason
+    @property
+    def plan(self) -> Plan:
+        return self.question.plan
+
+    def made(self, me: Seat, other: Seat) -> tuple[Draft | None, str]:
+        """The choice made, or why it is no option."""
+        draft, _, reason = made_as(self.question, self.question.standing, me, other)
+        return draft, reason
+
+    def asked_about(self, run: Run) -> tuple[Draft | str, ...]:
+        """The options asked about, or why one cannot be played here."""
+        return tuple(self._wish(wish, run) for wish in self.wishes)
+
+    def _wish(self, wish: Wished, run: Run) -> Draft | str:
+        try:
+            return wished(self.asked, wish, run, self.question.may)
+        except NoWish as reason:
+            return str(reason)
 
 
 @blueprint.post("/recordings/<int:recording_id>/choices")
@@ -100,12 +103,13 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
         there = asked_of(recording_id, json_data)
     except NoRun as reason:
         return _nothing("none", str(reason))
-    asked = replace(there.question, skill=in_form(there.question.skill, json_data.form))
-    other = in_form(there.other or there.question.skill, json_data.opponent)
+    asked = replace(there.choice.asked, skill=in_form(there.choice.asked.skill, json_data.form))
+    other = in_form(there.choice.other, json_data.opponent)
     wishes = tuple(one.wished() for one in json_data.added)
-    lead = lead_in(asked.discipline, there.lead + json_data.ahead)
-    needs = shifted(there.needs, json_data.ahead)
-    wanted = Wanted(asked, other, there.plan, there.may, wishes, lead, there.fouls, needs, there.seen)
+    lead = lead_in(asked.discipline, there.choice.lead + json_data.ahead)
+    needs = shifted(there.choice.needs, json_data.ahead)
+    choice = replace(there.choice, asked=asked, other=other, lead=lead, needs=needs)
+    wanted = Wanted(choice, wishes, there.sends_back, there.before)
     first: dict[Hashable, First] = {}
     more: dict[Hashable, More] = {}
     if asked.game.in_order:
@@ -113,7 +117,7 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
         more[SETTLED, wanted] = partial(_settled, wanted=wanted)
     else:  # their maps take longer: one pass over them says both
         first[SETTLED, wanted] = partial(_found, mine=None, wanted=wanted, coarser=1.0, settle=True)
-    chart = charting().ask(asked, there.plan.ball, more, first, asker_now())
+    chart = charting().ask(asked, wanted.plan.ball, more, first, asker_now())
     return _view(chart, there, wanted, json_data)
 
 
@@ -129,29 +133,32 @@ def _settled(run: Run, at: Drawing, wanted: Wanted) -> Ranking:
 
 def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle: bool) -> Ranking:
     asked = wanted.asked
-    me, other = seats(asked, wanted.other, coarser, mine, at.step, at.maps)
-    rack = fresh_rack(wanted.standing, me, other)
-    drafts, reason = wanted.drafts(me, other)
-    added = tuple(draft for draft in drafts if draft is not None)
+    me, other = seats(asked, wanted.question.other, coarser, mine, at.step, at.maps)
+    standing = wanted.question.standing
+    rack = fresh_rack(standing, me, other)
+    back = again(standing, me, other, wanted.before) if wanted.sends_back else None
+    made, reason = wanted.made(me, other)
+    wishes = wanted.asked_about(me.run(asked.group_on))
+    added = tuple(draft for draft in (made, *wishes) if isinstance(draft, Draft))
 
     def report(found: Choices) -> None:
         if settle:
-            at.tell((PARTLY, wanted), Ranking(found, rack, drafts, reason))
+            at.tell((PARTLY, wanted), Ranking(found, rack, made, wishes, reason, back))
         at.step()
 
     ends = monotonic() + PATIENCE
     found = choices(
-        wanted.standing, me, other, asked.physics, 2, settle, added, report, wanted.may,
+        standing, me, other, asked.physics, 2, settle, added, report, wanted.question.may,
         time_is_up=lambda: monotonic() > ends,
     )  # fmt: skip
-    return Ranking(found, rack, drafts, reason)
+    return Ranking(found, rack, made, wishes, reason, back)
 
 
 def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
         reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
         unlisted="", added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
-        needs=None,
+        needs=None, again=None,
     )  # fmt: skip
 
 
@@ -165,30 +172,36 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
     if not found.options:
         return _nothing("none", found.reason)
     even = found.break_even
-    made = ranking.drafts[0]
-    places = [
-        None if made is None else which(found, made, wanted.plan),
-        *(_place_of(found, draft) for draft in ranking.drafts[1:]),
-    ]
     stage = "fine" if found.settled else "stopped" if ended else "rough"
     return ChoicesView(
         reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
-        options=[_option_view(found, option) for option in found.options], planned=places[0],
+        options=[_option_view(found, option, wanted.question.standing) for option in found.options],
+        planned=None if ranking.made is None else which(found, ranking.made, wanted.plan),
         unlisted=ranking.reason,
-        added=places[1:],
-        other=there.other is not None, apart=CLOSE * ALONE,
+        added=[_added_view(found, wish) for wish in ranking.wishes],
+        other=there.opposed, apart=CLOSE * ALONE,
         settled=sum(option.settled for option in found.options), match=_match(body, ranking.rack),
         cautions=_cautions(wanted, found, there.agreed),
-        needs=wanted.needs if wanted.asked.game.any_order else None,
+        again=_again_view(ranking.again),
+        needs=wanted.question.needs if wanted.asked.game.any_order else None,
     )  # fmt: skip
 
 
-def _place_of(found: Choices, draft: Draft | None) -> int | None:
-    """Which of the options a draft is."""
-    if draft is None:
+def _again_view(found: Again | None) -> AgainView | None:
+    if found is None:
         return None
-    return next((k for k, option in enumerate(found.options) if option.strike == draft.strike), None)
+    back = None if found.put_back is None else round(found.put_back, 4)
+    return AgainView(here=round(found.here, 4), put_back=back)
+
+
+def _added_view(found: Choices, wish: Draft | str) -> AddedView:
+    """Which of the options one asked about is, and which other it is alike."""
+    if isinstance(wish, str):
+        return AddedView(option=None, listed=None, reason=wish)
+    own = next((k for k, option in enumerate(found.options) if option.strike == wish.strike), None)
+    listed = None if own is None else listed_as(found.options, own)
+    return AddedView(option=own, listed=listed, reason="")
 
 
 def _match(body: ChoicesBody, rack: float) -> MatchView | None:
@@ -200,7 +213,7 @@ def _match(body: ChoicesBody, rack: float) -> MatchView | None:
     return MatchView(won=round(won, 4), lost=round(lost, 4), rack=round(rack, 4))
 
 
-def _option_view(found: Choices, option: Option) -> OptionView:
+def _option_view(found: Choices, option: Option, at: Standing) -> OptionView:
     trace = option.motion.trace
     return OptionView(
         kind=option.kind, ball=None if option.called is None else option.called[0],
@@ -219,6 +232,7 @@ def _option_view(found: Choices, option: Option) -> OptionView:
         fullness=None if option.fullness is None else round(option.fullness, 3),
         reasons=list(reasons(found, option)), route=route_words(found, option), settled=option.settled,
         cue=in_mm(option.cue),
+        free_ball=at.free_ball and option.called is not None and option.called[0] not in at.on,
     )  # fmt: skip
 
 

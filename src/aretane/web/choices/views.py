@@ -1,44 +1,63 @@
 """Shapes of what could be played at a shot."""
 
+from math import hypot, radians
 from typing import Annotated, Literal
 
 from pydantic import BaseModel, ConfigDict, Field, model_validator
 
-from aretane.core.choice.meant import Wished
+from aretane.core.choice.wish import Wished
 from aretane.core.equipment.table import PocketName
-from aretane.formats.shapes import Ball
+from aretane.core.motion.strike import MISCUE
+from aretane.formats.core_values import point
+from aretane.formats.shapes import Ball, OptionKind, Place
 
 from ..positions import OutlookBody
-from ..views import PathView, Place, ShareView
+from ..views import PathView, ShareView
 
 Needs = Annotated[int, Field(ge=1, le=100)]
 Offset = Annotated[float, Field(ge=-0.5, le=0.5)]
 
 
 class AddedBody(BaseModel):
-    """An option that somebody had in mind: a pot with its pocket, or a safety with the ball hit, how full
-    (1 full, 0 a graze) and on which side the cue ball passes. `speed` m/s, `side` and `height` of the tip
-    in ball radii; without a speed the best one for a pot is taken."""
+    """An option that somebody had in mind; what is not said is found, or taken as usual.
+
+    A pot has a pocket; without one it is a safety, or a push-out or foul by its kind. `fullness` of the hit
+    (1 full, 0 a graze) and the side on which the cue ball passes; `speed` m/s, `side` and `height` of the
+    tip in ball radii, `elevation` in degrees, `rails` that the cue ball meets; `end`: where it should end,
+    `cue`: where a cue ball in hand is put (mm).
+    """
 
     model_config = ConfigDict(extra="forbid")
 
-    kind: Literal["pot", "bank", "kick", "combination", "carom", "safety"]
-    ball: Ball
+    kind: OptionKind
+    ball: Ball | None = None
     pocket: PocketName | None = None
-    fullness: Annotated[float, Field(ge=0, le=1)] = 0.5
-    left: bool = False
+    fullness: Annotated[float, Field(ge=0, le=1)] | None = None
+    left: bool | None = None
     speed: Annotated[float, Field(ge=0.2, le=12)] | None = None
-    side: Offset = 0.0
-    height: Offset = 0.0
+    side: Offset | None = None
+    height: Offset | None = None
+    elevation: Annotated[float, Field(ge=0, le=80)] | None = None
+    rails: Annotated[int, Field(ge=1, le=6)] | None = None
+    end: Place | None = None
+    cue: Place | None = None
 
     @model_validator(mode="after")
     def _whole(self) -> "AddedBody":
-        if self.kind != "safety" and self.pocket is None:
+        if self.kind in ("pot", "two-way") and self.pocket is None:
             raise ValueError("name the pocket of the pot")
+        if hypot(self.side or 0.0, self.height or 0.0) > MISCUE + 1e-9:
+            raise ValueError(f"the tip is beyond the miscue limit of {MISCUE} radii")
         return self
 
     def wished(self) -> Wished:
-        return Wished(**self.model_dump())
+        """The same as a core value, SI units."""
+        kept = self.model_dump(exclude={"elevation", "end", "cue"})
+        return Wished(
+            **kept, elevation=None if self.elevation is None else radians(self.elevation),
+            end=None if self.end is None else point(self.end),
+            cue=None if self.cue is None else point(self.cue),
+        )  # fmt: skip
 
 
 class RaceBody(BaseModel):
@@ -83,8 +102,9 @@ class OptionView(BaseModel):
     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
-    first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `route`: how
-    the cue ball goes on, where another option pots the same ball, or hits it for a safety, else empty."""
+    first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `free_ball`:
+    it is nominated as one. `route`: how the cue ball goes on, where another option pots the same ball, or
+    hits it for a safety, else empty."""
 
     kind: str
     ball: str | None
@@ -110,6 +130,24 @@ class OptionView(BaseModel):
     reasons: list[str]
     route: str
     settled: bool
+    free_ball: bool
+
+
+class AddedView(BaseModel):
+    """Which option the one asked about is, and the other one that it is alike: it is listed already. Null:
+    neither; then `reason` says why nothing was found for it, or is empty while it is worked out."""
+
+    option: int | None
+    listed: int | None
+    reason: str
+
+
+class AgainView(BaseModel):
+    """In snooker after a foul: the shooter's chance to win after having the other play again, from where
+    the balls lie, and with them put back after a miss (null: none was called)."""
+
+    here: float
+    put_back: float | None
 
 
 class ChoicesView(BaseModel):
@@ -117,12 +155,12 @@ class ChoicesView(BaseModel):
 
     stage: none (with the `reason`), waiting, rough, fine, or stopped (it took too long: the best so far).
     verdict: attack, safety, close (too close to call) or empty. break_out: a cluster now or later, in
-    words, or empty. break_even: the pot chance at which the best attack is worth the best safety.
-    planned: which option the choice made is, else `unlisted` says why it is none. added: which those asked
-    about are (null: no aim was found for it). other: whether there is another player with a model of their
-    own. Two options are too close to call within `apart` times both errors squared, added and rooted.
-    settled: how many options are. cautions are to be shown beside them. needs: in straight pool the points
-    that the player and the other still need.
+    words, or empty. break_even: the pot chance at which the best attack is worth the best safety. planned:
+    which option the choice made is, else `unlisted` says why it is none. added: what became of those asked
+    about. other: whether there is another player with a model of their own. Two options are too close to
+    call within `apart` times both errors squared, added and rooted. again: what it is worth to have the
+    other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
+    beside them. needs: in straight pool the points that the player and the other still need.
     """
 
     reason: str
@@ -133,10 +171,11 @@ class ChoicesView(BaseModel):
     options: list[OptionView]
     planned: int | None
     unlisted: str
-    added: list[int | None]
+    added: list[AddedView]
     other: bool
     apart: float
     settled: int
     match: MatchView | None
     cautions: list[str]
     needs: tuple[int, int] | None
+    again: AgainView | None

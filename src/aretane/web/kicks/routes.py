@@ -18,8 +18,8 @@ from aretane.reviewing.scene import scene, skill_of
 from aretane.store import read
 
 from ..asker import to_read
-from ..drawn import in_mm, path_view
-from ..views import PathView
+from ..drawn import in_mm, path_view, share
+from ..views import PathView, ShareView
 
 blueprint = APIBlueprint("kicking", __name__, url_prefix="/api")
 Offset = Annotated[float, Field(ge=-0.35, le=0.35)]
@@ -66,6 +66,15 @@ class RailNumbersView(BaseModel):
     aim_at: Place
 
 
+class LeavesView(BaseModel):
+    """What the right strike leaves with the player's errors: the chance of a scratch, where the cue ball
+    ends, and of a kick the mean share of the ball that cannot be hit straight after it."""
+
+    scratch: ShareView
+    ends: list[Place]
+    hidden: float | None
+
+
 class KickView(BaseModel):
     """One count: its rails and contacts (ball centres), what a strike along it does (`paths`), by how far
     that passes (`off`, mm; null: it does not get there), why, and the strike that does it (`right`), its
@@ -85,6 +94,7 @@ class KickView(BaseModel):
     right: list[PathView]
     turn: float | None
     chance: float
+    left: LeavesView | None
 
 
 class KicksView(BaseModel):
@@ -139,4 +149,8 @@ def _view(asked: Asked, kick: Kick) -> KickView:
         ],
         right=[] if right is None else [path_view(right, name) for name in right.moved()],
         turn=None if kick.turn is None else round(degrees(kick.turn), 2), chance=round(kick.chance, 4),
+        left=None if kick.left is None else LeavesView(
+            scratch=share(kick.left.scratch), ends=[in_mm(at) for at in kick.left.ends],
+            hidden=None if kick.left.hidden is None else round(kick.left.hidden, 3),
+        ),
     )  # fmt: skip

@@ -136,6 +136,8 @@ def recording_file(recording_id: int) -> Response:
 def _check(body: RecordingBody) -> None:
     if len(set(body.players)) != len(body.players):
         raise Refused("a player can sit only once in a recording")
+    if body.match.lag is not None and body.match.lag > len(body.players):
+        raise Refused("the lag was won by somebody who is not in the recording: choose one of the players")
     try:
         mf.core_table(body.table)
     except ValueError as error:

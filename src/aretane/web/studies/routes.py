@@ -87,7 +87,7 @@ def keep(recording_id: int, json_data: StudyBody) -> CreatedView:
 def _stored(db: Db, asker: Asker, source: Recording, shot: ShotShape, title: str) -> int:
     """The new study's number. Of many players the one at the table sits in it alone."""
     match = source.match.model_copy(
-        update={"title": title, "kind": STUDY, "notes": "", "race_to": None, "played_on": None}
+        update={"title": title, "kind": STUDY, "notes": "", "race_to": None, "lag": None, "played_on": None}
     )
     seats = [seat for seat in source.seats if len(source.seats) == 2 or str(seat.player_id) == shot.shooter]
     if not seats:

@@ -1,0 +1,64 @@
+"""The decision of a shot as a question: who plays against whom, under which rights."""
+
+from aretane.core.aiming.intent import hidden_share
+from aretane.core.choice.decision import ChoiceQuestion, seen_of
+from aretane.core.contest.scored import lead_in
+from aretane.core.games import game
+from aretane.core.review.replay import Step
+from aretane.core.runout.games import question
+from aretane.core.vocabulary import CUE
+
+from .scene import Scene, fouls_of, may_of, needs_of, other_skill, skill_of
+
+SNOOKERED = 1e-3
+"""Share of a ball from which hiding it counts for a free ball: a free ball is given where no ball on can be
+hit on both its edges (WPBSA section 3; memory)."""
+
+
+def choice_of(scene: Scene, step: Step, judged: bool = False) -> ChoiceQuestion:
+    """The decision before a shot. judged: with what the shot left, for the log. Raises NoRun."""
+    shot, state = step.shot, step.state
+    skill = skill_of(scene, shot.shooter)
+    asked = question(
+        scene.table, scene.discipline, state, shot.shooter, step.before, skill, scene.physics
+    )  # fmt: skip
+    seen = seen_of(shot)
+    left = None
+    if judged and seen is not None and step.ruling is not None:
+        hands_over = not step.next_state.over and not step.ruling.keeps_table
+        left = step.after if hands_over else None
+        if left is not None and step.next_state.ball_in_hand:
+            left = left.without((CUE,))
+    return ChoiceQuestion(
+        asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
+        left, _lead(scene, step), fouls_of(scene, state, shot.shooter),
+        needs_of(scene, state, shot.shooter), scene.options.leave_frozen, free_ball(scene, step),
+    )  # fmt: skip
+
+
+def _lead(scene: Scene, step: Step) -> float:
+    """The points by which the player of a shot leads, where they decide."""
+    shooter = step.shot.shooter
+    rest = sum(step.state.score(player) for player in step.state.players if player != shooter)
+    return lead_in(scene.discipline, step.state.score(shooter) - rest)
+
+
+def free_ball(scene: Scene, step: Step) -> bool:
+    """Whether a free ball may be nominated: a person says so, or after a foul no ball on is open on both
+    its edges."""
+    if not game(scene.discipline).by_colours or not step.state.free:
+        return False
+    position = step.shot.position
+    if step.shot.plan.free_ball or (position is not None and position.free is True):
+        return True
+    on = [ball for ball in scene.rules.balls_on(step.state, step.before) if ball in step.before]
+    if step.before.cue is None or step.state.ball_in_hand or not on:
+        return False
+    return all(hidden_share(scene.table, step.before, ball) > SNOOKERED for ball in on)
+
+
+def sends_back(scene: Scene, step: Step) -> bool:
+    """Whether the player may have the other one play again: in snooker, of two, after a foul."""
+    state = step.state
+    after_foul = game(scene.discipline).by_colours and state.free and len(state.turn) > 1
+    return after_foul and other_skill(scene, step.shot.shooter) is not None
