@@ -13,7 +13,7 @@ export const target = (kind: Target["kind"], more: Partial<Target> = {}): Target
 });
 
 /** Kinds that the next ball and its pocket say; nothing is drawn for them. */
-export const BY_NEXT = ["line", "side", "angle", "reach"];
+export const BY_NEXT = ["line", "side", "angle", "reach", "bank", "safe"];
 
 /** A kind is chosen: what it needs is proposed from the plan. */
 export function chosenKind(kind: Target["kind"], plan: Plan): Target {

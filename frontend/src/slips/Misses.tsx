@@ -58,6 +58,15 @@ export function cameWords(came: Review["came"], units: Units): string | null {
   if (came.measured === "line") return came.kept ? "on the line" : `${far} off the line`;
   if (came.measured === "side")
     return came.kept ? "on the right side of the line" : `on the wrong side, ${far} over the line`;
+  if (came.measured === "bank") {
+    if (came.turned === null) return "no bank of the next ball passes";
+    const cut = `${degrees(came.turned)} of cut`;
+    return came.kept ? `the bank is there, ${cut}` : `the best bank has ${cut}`;
+  }
+  if (came.measured === "open")
+    return came.kept
+      ? "both edges of the next ball can be hit"
+      : `${percent(came.hidden)} of the next ball is hidden`;
   if (came.measured === "reach")
     return came.kept ? "the next ball is reached with ease" : `${far} too far to reach with ease`;
   if (came.measured === "zone") return came.kept ? "clear of the zone" : `${far} inside the zone`;

@@ -128,6 +128,8 @@ TARGETS: Words = {
     "free": "A ball set free",
     "cannon": "Contact with another ball",
     "reach": "Within easy reach of the next ball",
+    "bank": "A bank of the next ball",
+    "safe": "A safety off the next ball",
 }
 """What a plan may mean for where the cue ball, or a ball, ends."""
 

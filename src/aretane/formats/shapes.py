@@ -163,7 +163,8 @@ class TargetShape(Shape):
     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies,
-    `ball` set `free`, a `cannon` on the `side` of `ball`, the next ball within easy `reach`.
+    `ball` set `free`, a `cannon` on the `side` of `ball`, the next ball within easy `reach`, open for a
+    `bank`, or open on both edges to play `safe` off it.
     """
 
     kind: TargetKind = "unset"

@@ -7,6 +7,7 @@ from random import Random
 import pytest
 
 from aretane.core.choice import valuing
+from aretane.core.choice.in_hand import places
 from aretane.core.choice.option import drafted
 from aretane.core.choice.options import choices
 from aretane.core.choice.valuing import Valuing
@@ -118,3 +119,16 @@ def test_the_other_answers_a_foul_too(monkeypatch: pytest.MonkeyPatch) -> None:
     glanced = Valuing(at, me, other, Physics()).fine(drafted(fouled))
     assert answered.foul.equity != glanced.foul.equity
     assert answered.made == glanced.made and answered.missed == glanced.missed
+
+
+def test_in_hand_a_combination_on_a_hanging_nine_is_looked_for() -> None:
+    """The 1 lies in line with the 9 over the pocket: from behind it the rack is nearly won."""
+    nine, one = Point(2.485, 0.055), Point(2.33, 0.21)
+    at = Standing(
+        TABLE, "nine-ball", Layout.of({"1": one, "9": nine, "5": Point(0.5, 1.0), CUE: Point(0.6, 0.6)})
+    )
+    me, _ = two(at)
+    found = [draft for draft in places(at, "anywhere", me, Physics()) if draft.kind == "combination"]
+    assert any(draft.called == ("9", "foot-right") for draft in found)
+    assert all(at.with_cue(draft.cue).layout.cue == draft.cue for draft in found)
+    assert not [draft for draft in places(at, "", me, Physics())]

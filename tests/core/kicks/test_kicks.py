@@ -5,11 +5,11 @@ from math import atan2, degrees, pi
 
 import pytest
 
+from aretane.core.aiming.mirror import mirror, mirrors
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
 from aretane.core.kicks.against import Asked, NoKick, kicks
-from aretane.core.kicks.mirror import mirror, mirrors
 from aretane.core.kicks.numbers import corner_five
 from aretane.core.motion import Physics
 from aretane.core.motion.physics import IDEAL

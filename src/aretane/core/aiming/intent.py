@@ -11,13 +11,18 @@ from ..log.shot import Target
 from ..tolerances import ANGLE_OFF, ON_TARGET_POINT, ON_TARGET_WINDOW
 from ..vocabulary import CUE
 from .aim import Aim
+from .bank import EASY_CUT, best_bank
 from .pocket_window import blocked_by, pocket_window
 from .position import Miss
 from .reach import EASY, PlayingHand, hips_to_hand
 
-Measured = Literal["place", "line", "side", "angle", "zone", "ball", "hidden", "free", "contact", "reach"]
+Measured = Literal[
+    "place", "line", "side", "angle", "zone", "ball", "hidden", "free", "contact", "reach", "bank", "open",
+]  # fmt: skip
 OPEN = 0.5
 """Share of a pocket's window from which a ball counts as free (common practice: half a pocket)."""
+OPEN_EDGES = 0.001
+"""Share of a ball that may be hidden where it can be hit on both its edges, to rounding."""
 STILL = 0.002
 """m that a ball may be off in the log and has not been touched (our choice)."""
 HIDDEN = 0.999
@@ -30,8 +35,8 @@ class Fit:
 
     `off` (m) is how far the ball is from where it was meant, 0 where it is in place; `place` (m) the
     nearest place that would have been; of `reach` `off` is how much too far the bridge hand is. `turned`
-    (rad) is the angle left less the one wanted; `hidden` the share of the ball that cannot be hit directly.
-    `kept` is whether the intent was met.
+    (rad) is the angle left less the one wanted, of `bank` the cut of the best one; `hidden` the share of
+    the ball that cannot be hit directly. `kept` is whether the intent was met.
     """
 
     measured: Measured
@@ -78,6 +83,12 @@ def fit(
         return Fit("hidden", share >= HIDDEN, hidden=share)
     if leave is None:
         return None
+    if target.kind == "bank":
+        cut = best_bank(table, left, leave.ball)
+        return Fit("bank", cut is not None and cut <= EASY_CUT, turned=cut)
+    if target.kind == "safe":
+        share = hidden_share(table, left, leave.ball)
+        return Fit("open", share <= OPEN_EDGES, hidden=share)
     if target.kind == "reach":
         far = hips_to_hand(table, cue, leave.ghost.minus(cue).angle, hand)
         return Fit("reach", far <= EASY, max(0.0, far - EASY))

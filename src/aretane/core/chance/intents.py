@@ -59,7 +59,7 @@ def tolerance(table: Table, target: Target) -> float:
 
 def _needs_next(plan: Plan) -> bool:
     """Whether the intent is about the next ball, and that is known."""
-    kinds = ("line", "side", "reach") + (() if plan.wanted_angle is None else ("angle",))
+    kinds = ("line", "side", "reach", "bank", "safe") + (() if plan.wanted_angle is None else ("angle",))
     return plan.target.kind in kinds and plan.next_ball is not None
 
 

@@ -8,7 +8,7 @@ import numpy as np
 from ..contest.decide import pot_strike, screened
 from ..contest.seat import Seat
 from ..contest.strikes import QUICK
-from ..contest.turn import Standing
+from ..contest.turn import Called, Standing
 from ..equipment.spots import is_free
 from ..games.setting_up import placing_fault
 from ..geometry import Point
@@ -16,11 +16,15 @@ from ..motion.physics import Physics
 from ..motion.strike import Strike
 from ..vocabulary import CUE
 from .option import Draft
+from .special import specials
 
 Hand = Literal["", "anywhere", "behind-line"]
 """Where the cue ball may be put before the shot; '': it stays where it lies."""
 RUNS, SAFETIES = 4, 12
 """Places for a pot that are listed, and for a safety that are played with errors."""
+COMBINED, LIKELY, COMBINATIONS = 0.25, 0.3, 2
+"""m from the ball on at which combinations are looked for, the chance from which one is listed, and how
+many."""
 NODES = 400
 """Places of the map that are looked at for a pot, the best first."""
 ROUND = ((0.12, 0.3, 0.6), 8)
@@ -32,6 +36,8 @@ def places(at: Standing, hand: Hand, me: Seat, physics: Physics, threads: int = 
     if hand:
         yield from _runs(at, hand, me, physics)
         yield from _safeties(at, hand, physics, threads)
+        if at.game.in_order:  # where any of one's own may be played, a pot of it is as good
+            yield from _combinations(at, hand, me, physics, threads)
 
 
 def _runs(at: Standing, hand: Hand, me: Seat, physics: Physics) -> Iterator[Draft]:
@@ -65,8 +71,23 @@ def _safeties(at: Standing, hand: Hand, physics: Physics, threads: int) -> Itera
         yield Draft("safety", None, place, strike)
 
 
-def _around(at: Standing, hand: Hand) -> Iterator[Point]:
-    (distances, ways) = ROUND
+def _combinations(at: Standing, hand: Hand, me: Seat, physics: Physics, threads: int) -> Iterator[Draft]:
+    """The likeliest combinations and caroms off the ball on, from places around it."""
+    found: list[tuple[float, Draft]] = []
+    for place in _around(at, hand, (COMBINED,)):
+        for one in specials(at.with_cue(place), place, me.skill, physics, threads):
+            if one.kind in ("combination", "carom") and one.chance >= LIKELY:
+                draft = Draft(one.kind, (one.ball, one.pocket), place, one.strike)
+                found.append((one.chance, draft))
+    listed: set[tuple[str, Called]] = set()
+    for _, draft in sorted(found, key=lambda one: -one[0]):
+        if (draft.kind, draft.called) not in listed and len(listed) < COMBINATIONS:
+            listed.add((draft.kind, draft.called))
+            yield draft
+
+
+def _around(at: Standing, hand: Hand, distances: tuple[float, ...] = ROUND[0]) -> Iterator[Point]:
+    ways = ROUND[1]
     for ball in at.on[:2]:
         middle = at.layout.get(ball)
         if middle is None:

@@ -10,6 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..aiming.intent import hidden_share
+from ..aiming.mirror import MOST, Mirrored, mirrors
 from ..chance.made import Task, made
 from ..choice.special import widest
 from ..equipment.layout import Layout
@@ -26,7 +27,6 @@ from ..skill import Skill
 from ..skill.circumstances import circumstances
 from ..skill.scatter import even_errors, scatter
 from ..vocabulary import CUE, ball_words
-from .mirror import MOST, Mirrored, mirrors
 from .numbers import Counted, corner_five
 
 AROUND, BANKED, STEPS = 12 * pi / 180, 4 * pi / 180, 481

@@ -7,9 +7,9 @@ running side, never exact.
 
 from dataclasses import dataclass
 
+from ..aiming.mirror import line_of
 from ..equipment.table import Table
 from ..geometry import Point
-from .mirror import line_of
 
 CORNER = 5.0
 """The cue-ball number of the corner."""

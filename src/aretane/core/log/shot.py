@@ -28,6 +28,8 @@ TargetKind = Literal[
     "free",
     "cannon",
     "reach",
+    "bank",
+    "safe",
 ]
 Side = Literal["left", "right"]
 
@@ -43,6 +45,7 @@ class Target:
     `ball` ends at `a`. `snooker`: the cue ball ends where `ball` cannot be hit directly. `free`: `ball` has
     an open way to a pocket. `cannon`: the cue ball hits `ball` on the way, on its `side`
     seen from where the cue ball lay. `reach`: the cue ball ends where the next ball is reached with ease.
+    `bank`: where it can be banked with little cut. `safe`: where both its edges can be hit, for a safety.
     """
 
     kind: TargetKind = "unset"

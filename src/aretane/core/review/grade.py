@@ -33,6 +33,8 @@ def propose(
     result fits the intent. All chances are the shooter's. `ball_width` in metres. Thresholds: see
     `tolerances`.
     """
+    if came is not None and came.measured in ("bank", "open"):
+        return _for_another_stroke(came)
     left = best.chance or 0.0
     name = ball_words(best.ball)
     if left < NO_SHOT:
@@ -58,6 +60,18 @@ def propose(
     if not came.kept:
         return Proposal("off-same-plan", (f"{_how_far(came, ball_width)}, the plan still holds",))
     return Proposal("perfect", ("on target",))
+
+
+def _for_another_stroke(came: Fit) -> Proposal:
+    """A position that is not meant for a direct pot."""
+    stroke = "bank" if came.measured == "bank" else "safety"
+    if came.kept:
+        return Proposal("perfect", (f"the {stroke} is there",))
+    if came.hidden is not None:
+        return Proposal("off-plan-changed", (f"{came.hidden:.0%} hidden: no edge to choose for a safety",))
+    if came.turned is None:
+        return Proposal("off-plan-changed", ("no bank passes",))
+    return Proposal("off-plan-changed", (f"the best bank has a cut of {degrees(came.turned):.0f}°",))
 
 
 def _how_far(came: Fit, ball_width: float) -> str:

@@ -6,10 +6,10 @@ from typing import Annotated, Literal
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.aiming.mirror import MOST
 from aretane.core.equipment.layout import Layout, layout_faults
 from aretane.core.equipment.table import PocketName
 from aretane.core.kicks.against import Asked, Kick, NoKick, kicks
-from aretane.core.kicks.mirror import MOST
 from aretane.core.motion import MotionError
 from aretane.core.units import mm
 from aretane.formats.core_values import point
