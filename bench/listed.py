@@ -38,7 +38,7 @@ def demo_questions() -> Iterator[tuple[str, ChoiceQuestion | None, str]]:
     for fixture in FIXTURES:
         file = load(fixture)
         match, carried = file.match, None
-        seats = tuple((player.id, player.name, player.level) for player in file.players)
+        seats = tuple((player.id, player.name, player.level, player.hand) for player in file.players)
         physics = physics_for(file.table.cloth, file.table.cushions, file.table.air, file.table.balls)
         options = options_for(match.discipline, match.options.agreed())
         around = Scene(core_table(file.table), physics, match.discipline, options, match.kind, seats)
