@@ -1,13 +1,10 @@
 """Take the README's pictures from a fresh demo: .venv/bin/python scripts/screenshots.py ADDRESS."""
 
-import json
 import sys
-import tempfile
 from pathlib import Path
 
 from playwright.sync_api import Page, sync_playwright
 from tests.browser.conftest import ARGUMENTS, CHROMIUM
-from tests.examples import example
 from tests.running import Talker
 
 FOLDER = Path(__file__).resolve().parents[1] / "docs" / "screenshots"
@@ -33,6 +30,7 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("numbers", "/numbers?player=1&against=2", "", DESK, "daylight"),
     ("recording", "/recordings/4", "", DESK, "daylight"),
     ("players", "/players", "", DESK, "daylight"),
+    ("studies", "/studies", "", DESK, "daylight"),
 ]
 
 
@@ -49,21 +47,6 @@ def telling_shot(page: Page, address: str) -> str:
             if planned and measured and abs(review["miss"]["along"]["mm"]) > 60:
                 return f"/recordings/1/racks/{rack}/shots/{number}"
     raise RuntimeError("the demo has no such shot")
-
-
-def faulty_file(page: Page) -> None:
-    """The import screen with a file that has faults of several kinds."""
-    file = example()
-    shots = file["racks"][0]["shots"]
-    shots[1]["plan"]["choice"] = "hope"
-    shots[2]["shooter"] = "zoe"
-    shots[3]["result"]["cue_end"] = [12, 600]
-    with tempfile.NamedTemporaryFile("w", suffix=".json") as handle:
-        json.dump(file, handle)
-        handle.flush()
-        page.goto("/import")
-        page.get_by_label("Match file").set_input_files(handle.name)
-        page.get_by_role("heading", name="3 faults").wait_for()
 
 
 def work_out(page: Page, address: str, rack: int) -> None:
@@ -112,9 +95,6 @@ def main(address: str) -> None:
                 page.get_by_test_id("reading" if "reading" in name else "routes").wait_for(timeout=60_000)
             page.screenshot(path=FOLDER / f"{name}.png")
             context.close()
-        page = browser.new_page(viewport={"width": 1280, "height": 800}, base_url=address)
-        faulty_file(page)
-        page.screenshot(path=FOLDER / "import.png")
         browser.close()
 
 

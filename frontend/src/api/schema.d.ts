@@ -8494,7 +8494,8 @@ export interface components {
          *     `unset`, `none` (just pot it), a `point` a, a `window` a to b, the `line` of the next shot, one `side`
          *     of it, `either` of the places a and b, an `angle` on the next ball, a `route` between a and b, a zone to
          *     `avoid` round a through b, a place a for the object ball `ball`, a `snooker` behind which `ball` lies,
-         *     `ball` set `free`, a `cannon` on the `side` of `ball`, the next ball within easy `reach`.
+         *     `ball` set `free`, a `cannon` on the `side` of `ball`, the next ball within easy `reach`, open for a
+         *     `bank`, or open on both edges to play `safe` off it.
          */
         TargetShape: {
             /**
@@ -8524,7 +8525,7 @@ export interface components {
              * @default unset
              * @enum {string}
              */
-            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker" | "free" | "cannon" | "reach";
+            kind: "unset" | "none" | "point" | "window" | "line" | "side" | "either" | "angle" | "route" | "avoid" | "ball" | "snooker" | "free" | "cannon" | "reach" | "bank" | "safe";
             /**
              * Side
              * @description of the line, for `side`; of the ball, for `cannon`
