@@ -3,6 +3,7 @@ import type { ReactNode } from "react";
 import { Link } from "react-router";
 import type { RecordingView } from "../api/types";
 import { ScoreLine } from "../parts/ScoreLine";
+import { STUDY } from "../rack/rackDoc";
 import { Shell } from "./Shell";
 
 type Props = {
@@ -22,10 +23,15 @@ type Props = {
 export function TablePage({ recording, rack, title, label, table, under, foot, children }: Props) {
   const top = (
     <span className="flex items-center gap-3">
+      {recording.match.kind === STUDY && (
+        <Link className="go text-sm" to="/studies">
+          Studies
+        </Link>
+      )}
       <Link className="hidden text-sm hover:underline md:inline" to={`/recordings/${recording.id}`}>
         {recording.match.title}
       </Link>
-      <ScoreLine recording={recording} current={rack} />
+      {recording.match.kind !== STUDY && <ScoreLine recording={recording} current={rack} />}
     </span>
   );
   return (

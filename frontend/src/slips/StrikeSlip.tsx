@@ -6,6 +6,7 @@ import * as act from "../rack/actions";
 import { useDesk } from "../rack/deskStore";
 import { disciplineOf } from "../words/disciplines";
 import { lower, Row, Unknown } from "../parts/fields";
+import { theBall } from "../table/colours";
 import { PlayedOut } from "./PlayedOut";
 import { Stroke } from "./Stroke";
 
@@ -127,7 +128,7 @@ function Needs({ number, shot, words, forecast, units }: NeedsProps) {
         ))}
         <span className="quiet">
           {" "}
-          (<span className="num">{length(reach.distance, units)}</span> from the edge to the bridge hand,{" "}
+          (bridge hand <span className="num">{length(reach.distance, units)}</span> from where one stands,{" "}
           {player?.hand ? lower(words.hands[player.hand] ?? "") : "taken as right-handed"}); not counted in
           the chance yet
         </span>
@@ -147,7 +148,7 @@ function NoPot({ shot, review, words }: { shot: Shot; review: Review | undefined
   return (
     <>
       <Row label="Instead of">
-        the {best.ball}, {words.pockets[best.pocket]}
+        {theBall(best.ball)}, {words.pockets[best.pocket]}
       </Row>
       <Row label="Pot chance">
         <b className="num text-xl">{chance(best.chance)}</b>{" "}
