@@ -64,7 +64,7 @@ def test_routes_are_gone_through_by_key(tab: Page) -> None:
     hands.key(".")
     routes = tab.get_by_test_id("routes")
     expect(routes).to_contain_text(re.compile(r"Keeps position .*of .*km/h"), timeout=PATIENCE)
-    expect(routes).to_contain_text(re.compile(r"Pot .*, pot and inside the window .*, scratch .*; in all"))
+    expect(routes).to_contain_text(re.compile(r"Pot .*, pot and in place .*, scratch .*; in all"))
     drawn = tab.get_by_test_id("table").locator('[data-mark="routes"] > g')
     picks = routes.locator("button")
     assert drawn.count() == picks.count() >= 2
