@@ -42,7 +42,7 @@ from aretane.core.motion.play import STANDARD, play_ready
 from aretane.core.motion.ready import ready, world_of
 from aretane.settings import PROJECT
 
-from . import chances
+from . import chances, indirect
 from .rows import Row, at_most, seed
 
 POOL = table_for("pool-9")
@@ -51,7 +51,7 @@ REPEATS = 25
 
 def measure() -> list[Row]:
     """Everything the issue of ball motion promises."""
-    return [*speed(), *laws(), *robustness(), *chances.measure()]
+    return [*speed(), *laws(), *robustness(), *chances.measure(), *indirect.measure()]
 
 
 def racked(table: Table, rows: tuple[int, ...], gap: float = 0.0) -> dict[str, Point]:

@@ -170,7 +170,7 @@ def meant_by(
             f"no aim found that {meant} ({SHOT_KINDS[way].lower()}) {how}: "
             "a ball is misplaced, or it went in another way"
         )
-    how_struck = circumstances(table, layout, found.strike, plan.aids)
+    how_struck = circumstances(table, layout, found.strike, plan.aids, physics)
     unmet = found.off > near
     one_intent = plan.second.kind in ("unset", "none") and not _hit_planned(plan)
     measured = unmet and one_intent and has_distance(plan.target)

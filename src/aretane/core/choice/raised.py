@@ -18,7 +18,7 @@ from ..motion.play import Ends
 from ..motion.strike import Strike
 from ..skill import Skill
 from ..skill.circumstances import circumstances
-from .special import LEAST, widest
+from .special import LEAST, stays, widest
 
 RAISED = Literal["jump", "swerve"]
 Ways = tuple[tuple[float, float, float], ...]
@@ -80,13 +80,15 @@ def _tried(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: in
                 rows[:, 0], rows[:, 1], rows[:, 2], rows[:, 4] = speed, aims, side, elevation
                 ends = played(at, cue, rows, physics, threads)
                 there = placed(at, cue)
-                own = skill.under(
-                    circumstances(at.table, there, Strike(speed, middle, side, 0.0, elevation))
-                )
                 for called, good in _done(at, ends):
-                    found = widest(aims, good, own.aim)
-                    if found is not None and found[1] >= LEAST:
-                        yield Raised(kind, called, Strike(speed, found[0], side, 0.0, elevation), found[1])
+                    found = widest(aims, good)
+                    if found is None:
+                        continue
+                    strike = Strike(speed, found[0], side, 0.0, elevation)
+                    own = skill.under(circumstances(at.table, there, strike, physics=physics))
+                    chance = stays(found[1], own.aim)
+                    if chance >= LEAST:
+                        yield Raised(kind, called, strike, chance)
 
 
 def _done(at: Standing, ends: Ends) -> Iterator[tuple[Called, NDArray[np.bool_]]]:

@@ -9,7 +9,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.made import Task, made
-from ..contest.strikes import played
+from ..contest.strikes import placed, played
 from ..contest.turn import Standing, judged
 from ..contest.verdicts import FOUL, LOST
 from ..equipment.table import POCKETS, PocketName
@@ -18,6 +18,7 @@ from ..motion.physics import Physics
 from ..motion.play import Ends
 from ..motion.strike import Strike
 from ..skill import Skill
+from ..skill.circumstances import circumstances
 
 Way = Literal["bank", "combination", "carom", "kick"]
 WAYS: tuple[Way, ...] = ("bank", "combination", "carom", "kick")
@@ -51,12 +52,14 @@ def specials(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: 
         verdicts = judged(at, ends)
         lawful = (verdicts != FOUL) & (verdicts != LOST)
         for kind, ball, pocket, good in _potted(at, ends, lawful):
-            found = widest(ways, good, skill.aim)
-            if found is None or found[1] < LEAST:
+            found = widest(ways, good)
+            if found is None or stays(found[1], skill.aim) < LEAST:
                 continue
-            key = (kind, ball, pocket)
-            if key not in best or found[1] > best[key].chance:
-                best[key] = Special(kind, ball, pocket, Strike(speed, found[0], 0.0, 0.0), found[1])
+            strike = Strike(speed, found[0], 0.0, 0.0)
+            own = skill.under(circumstances(at.table, placed(at, cue), strike, physics=physics))
+            chance, key = stays(found[1], own.aim), (kind, ball, pocket)
+            if chance >= LEAST and (key not in best or chance > best[key].chance):
+                best[key] = Special(kind, ball, pocket, strike, chance)
     return sorted(best.values(), key=lambda one: -one.chance)
 
 
@@ -77,8 +80,14 @@ def _potted(
                     yield kind, ball, pocket, good
 
 
-def widest(ways: np.ndarray, good: NDArray[np.bool_], sigma: float) -> tuple[float, float] | None:
-    """The middle (rad) of the widest run of aims, and the chance that an error of aim stays in it."""
+def stays(width: float, sigma: float) -> float:
+    """The chance that an error of aim with this standard deviation stays inside a run of aims this wide
+    (rad)."""
+    return erf(width / (2 * sqrt(2) * sigma))
+
+
+def widest(ways: np.ndarray, good: NDArray[np.bool_]) -> tuple[float, float] | None:
+    """The middle of the widest run of aims, and its width (rad); None without one."""
     step = float(ways[1] - ways[0])
     edges = np.flatnonzero(np.diff(np.concatenate([[False], good, [False]]).astype(np.int8)))
     runs = [(int(start), int(end)) for start, end in zip(edges[::2], edges[1::2], strict=True)]
@@ -86,4 +95,4 @@ def widest(ways: np.ndarray, good: NDArray[np.bool_], sigma: float) -> tuple[flo
         return None
     start, end = max(runs, key=lambda run: run[1] - run[0])
     width = (end - start) * step
-    return float(ways[start] + (end - start - 1) * step / 2), erf(width / (2 * sqrt(2) * sigma))
+    return float(ways[start] + (end - start - 1) * step / 2), width

@@ -91,7 +91,7 @@ def mistaken(
 
     aids: circumstances of the stroke, as in `circumstances`.
     """
-    own = skill.under(circumstances(at.table, placed(at, cue), strike, aids))
+    own = skill.under(circumstances(at.table, placed(at, cue), strike, aids, physics))
     return scatter(strike, own, at.table.cue_ball_radius, physics.tip_mass, errors)
 
 

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from ..aiming.intent import hidden_share
 from ..aiming.mirror import MOST, Mirrored, mirrors
 from ..chance.made import Task, made
-from ..choice.special import widest
+from ..choice.special import stays, widest
 from ..equipment.layout import Layout
 from ..equipment.table import PocketName, Table
 from ..geometry import Point, unit
@@ -23,7 +23,7 @@ from ..motion.play import Ends, Motion, play, play_ready
 from ..motion.ready import ready
 from ..motion.strike import Strike
 from ..motion.trace import Trace
-from ..skill import Skill
+from ..skill import Circumstances, Skill
 from ..skill.circumstances import circumstances
 from ..skill.scatter import even_errors, scatter
 from ..vocabulary import CUE, ball_words
@@ -176,7 +176,7 @@ def _against(asked: Asked, mirrored: Mirrored) -> Kick | None:
 
 def _leaves(asked: Asked, strike: Strike) -> Leaves:
     """The strike with the player's errors."""
-    own = asked.skill.under(circumstances(asked.table, asked.layout, strike))
+    own = asked.skill.under(_how(asked, strike))
     rows = scatter(strike, own, asked.table.cue_ball_radius, asked.physics.tip_mass, even_errors(SAMPLES))
     ends = play_ready(ready(asked.table, asked.layout, asked.physics), rows)
     stays = np.flatnonzero(ends.fates[:, 0] == -1)
@@ -222,9 +222,16 @@ def _right(asked: Asked, way: float) -> tuple[Strike | None, float]:
     rows[:, 0], rows[:, 2], rows[:, 3] = asked.speed, asked.side, asked.height
     rows[:, 1] = ways - squirt(asked.side, asked.physics.tip_mass)
     good = _does_it(asked, play_ready(at, rows))
-    own = asked.skill.under(circumstances(asked.table, asked.layout, _strike(asked, way)))
-    found = widest(ways, good, own.aim)
-    return (None, 0.0) if found is None else (_strike(asked, found[0]), found[1])
+    found = widest(ways, good)
+    if found is None:
+        return None, 0.0
+    strike = _strike(asked, found[0])
+    own = asked.skill.under(_how(asked, strike))
+    return strike, stays(found[1], own.aim)
+
+
+def _how(asked: Asked, strike: Strike) -> Circumstances:
+    return circumstances(asked.table, asked.layout, strike, physics=asked.physics)
 
 
 def _does_it(asked: Asked, ends: Ends) -> NDArray[np.bool_]:

@@ -2,7 +2,9 @@
 
 from ..equipment.layout import Layout
 from ..equipment.table import Table
+from ..motion.physics import Physics
 from ..motion.strike import Strike
+from .judgement import NOTHING, unseen
 from .model import Circumstances
 
 ON_RAIL = 0.5
@@ -15,15 +17,20 @@ def near_rail(table: Table) -> float:
 
 
 def circumstances(
-    table: Table, layout: Layout, strike: Strike, aids: tuple[str, ...] = ()
+    table: Table, layout: Layout, strike: Strike, aids: tuple[str, ...] = (), physics: Physics | None = None
 ) -> Circumstances:
     """The circumstances of a strike: `aids` as the reviewer said them, and what can be read off the table.
 
-    That is the cue ball near a cushion, side, and a raised cue.
+    That is the cue ball near a cushion, side, and a raised cue; with the table's `physics` also what has to
+    be judged on the way. Without it the way is taken to be straight into a pocket.
     """
     cue = layout.cue
     assert cue is not None
     edges = min(cue.x, table.length - cue.x, cue.y, table.width - cue.y)
     return Circumstances(
-        aids, railed=edges < near_rail(table), elevation=strike.elevation, side=strike.side
+        aids,
+        railed=edges < near_rail(table),
+        elevation=strike.elevation,
+        side=strike.side,
+        unseen=NOTHING if physics is None else unseen(table, layout, strike, physics),
     )

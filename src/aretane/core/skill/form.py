@@ -11,4 +11,7 @@ FORMS: dict[str, float] = {"usual": 1.0, "fresh": 0.9, "tired": 1.25, "stronger"
 def in_form(skill: Skill, form: str) -> Skill:
     """The player with errors of that width."""
     wide = FORMS[form]
-    return replace(skill, aim=skill.aim * wide, speed=skill.speed * wide, tip=skill.tip * wide)
+    return replace(
+        skill, aim=skill.aim * wide, speed=skill.speed * wide, tip=skill.tip * wide, rail=skill.rail * wide,
+        line=skill.line * wide, curve=skill.curve * wide,
+    )  # fmt: skip

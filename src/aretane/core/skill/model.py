@@ -4,6 +4,7 @@ from dataclasses import dataclass, replace
 from math import hypot, pi, prod
 
 from ..aiming.reach import PlayingHand
+from .judgement import NOTHING, Unseen
 
 
 @dataclass(frozen=True, slots=True)
@@ -11,13 +12,15 @@ class Circumstances:
     """What makes a strike harder.
 
     aids: codes of `vocabulary.AIDS`, as the reviewer said them. railed: the table shows that the hand
-    bridges on the rail. elevation in rad; side: the tip's sideways offset in ball radii.
+    bridges on the rail. elevation in rad; side: the tip's sideways offset in ball radii. unseen: what has
+    to be judged on the way.
     """
 
     aids: tuple[str, ...] = ()
     railed: bool = False
     elevation: float = 0.0
     side: float = 0.0
+    unseen: Unseen = NOTHING
 
 
 @dataclass(frozen=True, slots=True)
@@ -46,7 +49,9 @@ class Skill:
 
     `aim` (rad) is that of the cue ball's starting direction: what an off-centre tip does to it is part of
     it. `speed` is relative (0.1: one tenth of the speed meant). `tip` (m) is the placing of the tip, the
-    same sideways and up; it changes the spin. `hand` holds the cue.
+    same sideways and up; it changes the spin. `hand` holds the cue. What the eye misjudges, anew with each
+    strike: `rail` (rad) the angle off each cushion, `line` (rad) the line through each ball on the way,
+    `curve` (relative) how far a raised cue bends the way.
     """
 
     name: str
@@ -55,6 +60,9 @@ class Skill:
     speed: float = 0.10
     tip: float = 0.002
     hand: PlayingHand = "right"
+    rail: float = 0.0
+    line: float = 0.0
+    curve: float = 0.0
 
     def under(self, circumstances: Circumstances, factors: Factors = FACTORS) -> "Skill":
         """The same player's errors in these circumstances."""
@@ -64,7 +72,9 @@ class Skill:
         aim *= 1.0 + (factors.elevated - 1.0) * circumstances.elevation / (pi / 4)
         hand = aim
         aim *= 1.0 + (factors.side - 1.0) * abs(circumstances.side) / 0.5
-        return replace(self, aim=self.aim * aim, speed=self.speed * hand, tip=self.tip * hand)
+        seen = circumstances.unseen
+        eye = hypot(self.rail * seen.rails, self.line * seen.lines, self.curve * seen.curve)
+        return replace(self, aim=hypot(self.aim * aim, eye), speed=self.speed * hand, tip=self.tip * hand)
 
 
 def tip_limit(side: float, height: float, limit: float) -> tuple[float, float]:
