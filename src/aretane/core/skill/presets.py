@@ -24,7 +24,7 @@ def _level(
 PRESETS: dict[str, Skill] = {
     s.name: s
     for s in (
-        _level("starter", "Starter", (0.60, 0.18, 3.0), (0.13, 0.23, 0.35)),
+        _level("starter", "Starter", (0.60, 0.18, 3.0), (0.13, 0.30, 0.35)),
         _level("regular", "Club regular", (0.31, 0.12, 2.2), (0.068, 0.14, 0.25)),
         _level("strong", "Strong club player", (0.20, 0.09, 1.7), (0.053, 0.115, 0.20)),
         _level("advanced", "Advanced", (0.14, 0.07, 1.3), (0.040, 0.095, 0.15)),
