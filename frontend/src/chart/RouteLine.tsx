@@ -38,8 +38,10 @@ export function RouteLine({ routes, words, units }: Props) {
       </p>
       <p>
         {picked === 0 ? <>Keeps position over the widest range of speed: </> : <>Keeps position </>}
-        <b className="num">−{percent(route.slower)}</b> to <b className="num">+{percent(route.faster)}</b>{" "}
-        of <span className="num">{speed(route.speed, units)}</span>, {tipAt(route)}
+        <b className="num">−{percent(route.slower)}</b>
+        {route.slower >= SEARCHED && " at least"} to <b className="num">+{percent(route.faster)}</b>
+        {route.faster >= SEARCHED && " at least"} of{" "}
+        <span className="num">{speed(route.speed, units)}</span>, {tipAt(route)}
         {side(route)}
         {route.entry && <>; comes in {route.entry} of the next shot</>},{" "}
         <span className="num">{length(route.travel, units)}</span> of travel
@@ -56,6 +58,9 @@ export function RouteLine({ routes, words, units }: Props) {
     </div>
   );
 }
+
+/** Share of the speed up to which it is looked for. */
+const SEARCHED = 0.599;
 
 /** "no rail", "foot", "foot, left". */
 export const railWords = (rails: string[]): string => (rails.length ? rails.join(", ") : "no rail");

@@ -155,7 +155,7 @@ function EvenWords({
     </>
   );
   if (even === null) return <>The pot is {own}.</>;
-  if (even <= 0) return <>The pot is {own}; it is worth more than any safety even missed.</>;
+  if (even <= 0) return <>The pot is {own}; what a miss leaves is worth the best safety already.</>;
   if (even >= 1) return <>The pot is {own}; not even a sure pot is worth the best safety.</>;
   return (
     <>

@@ -102,7 +102,7 @@ class Option:
     @property
     def hands_over(self) -> bool:
         """Whether it means to pot nothing and to hand the table over by the rules."""
-        return self.called is None and self.kind not in ("push-out", "foul")
+        return self.called is None and self.kind not in ("push-out", "foul", "two-way")
 
 
 @dataclass(frozen=True, slots=True)

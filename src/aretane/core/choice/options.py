@@ -52,6 +52,8 @@ ALIKE = 0.3
 HOPELESS = 0.1
 """Chance of a pot below which a shot is no attack but a safety: nine times in ten it is what it leaves that
 counts (our choice)."""
+TWO_WAY = 0.25
+"""Share of its strikes that pot a ball and play on from which a safety is a two-way shot."""
 SORE = 0.35
 """Chance to win under which giving a foul away is looked at (our choice); not in snooker, where it is
 ungentlemanly conduct (WPBSA, memory)."""
@@ -339,12 +341,21 @@ def _named(listed: list[Option], keep: set[tuple[Called, Strike]]) -> list[Optio
     """The options with the kind each one really is.
 
     A pot that hardly ever falls becomes a safety; a pot whose miss leaves no more than the best safety
-    becomes a two-way shot. Options in `keep` stay as somebody named them.
+    becomes a two-way shot, and so does a safety that pots a ball a quarter of the time or more. Options in
+    `keep` stay as somebody named them.
     """
     listed = [
         replace(option, kind="safety", called=None, attack=None)
         if option.called is not None
         and option.made.share < HOPELESS
+        and (option.called, option.strike) not in keep
+        else option
+        for option in listed
+    ]
+    listed = [
+        replace(option, kind="two-way")
+        if option.kind == "safety"
+        and option.made.share >= TWO_WAY
         and (option.called, option.strike) not in keep
         else option
         for option in listed
