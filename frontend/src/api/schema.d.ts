@@ -7139,6 +7139,11 @@ export interface components {
                 number
             ][];
             /**
+             * Twice
+             * @description the chance of a double hit, which the other figures do not count
+             */
+            twice: number;
+            /**
              * Unmet
              * @description no strike was found that meets the intent
              */

@@ -80,6 +80,15 @@ export function PlayedOut({ forecast, waiting, level, units, made, needs }: Prop
           </span>
         </Row>
       )}
+      {planned.twice >= 0.1 && (
+        <Row label="Double hit">
+          <b className="num">{chance(planned.twice)}</b>{" "}
+          <span className="text-sm">
+            a foul: the ball is close. Angle the stroke, or raise the cue.{" "}
+            <span className="quiet">Not counted above; by common practice.</span>
+          </span>
+        </Row>
+      )}
       {needs}
       {planned.assumed.length > 0 && (
         <p className="quiet text-xs italic">

@@ -20,6 +20,7 @@ from ..motion.play import STANDARD, Ends, Motion, play, play_ready
 from ..motion.ready import Ready, ready
 from ..motion.strike import Strike
 from ..skill.circumstances import circumstances
+from ..skill.double_hit import double_hit
 from ..skill.model import Skill
 from ..skill.scatter import even_errors, scatter
 from ..vocabulary import SHOT_KINDS, ball_words, pocket_words
@@ -93,6 +94,7 @@ class Forecast:
     down: float | None = None
     besides: Proportion | None = None
     spread: "Spread | None" = None
+    twice: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -222,7 +224,7 @@ def forecast(
     return replace(
         _forecast(table, layout, plan, meant.strike, physics, ends, good, good, skill.hand),
         assumed=meant.assumed, railed=meant.railed, short=meant.short, unmet=meant.unmet,
-        as_drawn=meant.as_drawn,
+        as_drawn=meant.as_drawn, twice=double_hit(table, layout, meant.strike),
         stun=natural_path(table, layout, meant.strike, meant.at, physics, stun=True),
         rolling=natural_path(table, layout, meant.strike, meant.at, physics, stun=False),
     )  # fmt: skip

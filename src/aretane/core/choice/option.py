@@ -74,7 +74,8 @@ class Option:
     that cannot be hit straight after a strike that hands the table over; hooks: how often all of it is
     hidden. ends: cue-ball places after strikes with errors; made_there: which of them made the pot. motion:
     the strike without error; it hits the ball `hit` first after `rails` cushions, with `fullness` (1 full,
-    0 a graze) where it goes straight. notes: filled in once the option is settled.
+    0 a graze) where it goes straight. notes: filled in once the option is settled. twice: the chance of a
+    double hit.
     """
 
     kind: Kind
@@ -98,6 +99,7 @@ class Option:
     fullness: float | None
     settled: bool
     aids: tuple[str, ...] = ()
+    twice: float = 0.0
 
     @property
     def hands_over(self) -> bool:

@@ -13,6 +13,10 @@ MOST_NAMED = 4
 """Balls that are named; of more the number is named."""
 
 
+LIKELY_TWICE = 0.1
+"""Chance of a double hit from which it is said."""
+
+
 def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     """What speaks for the option and against it, the weightiest first; empty where nothing stands out."""
     said: list[str] = []
@@ -53,6 +57,8 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
             said.append(f"{_percent(one.hidden)} of the next ball is hidden")
         elif one.hidden < 1.0 - MOSTLY:
             said.append("hides little: it lives by the distance")
+    if one.twice >= LIKELY_TWICE:
+        said.append(f"a double hit {_percent(one.twice)} of the time: angle it, or raise the cue")
     if one.notes.in_a_row >= THIRD and one.foul.share > 0:
         lost = f"to lose {one.notes.third} points by it" if one.notes.third else "to lose by it"
         said.append(f"a foul would be the third in a row: {_percent(one.foul.share)} {lost}")

@@ -17,6 +17,7 @@ from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play
 from ..motion.strike import Strike
 from ..runout.group import OPEN
+from ..skill.double_hit import double_hit
 from ..skill.scatter import apart_errors
 from ..vocabulary import CUE
 from .notes import Answered, noted
@@ -68,6 +69,7 @@ class Valuing:
         rows = mistaken(here, draft.cue, draft.strike, self.me.skill, physics, errors, draft.aids)
         ends = played(here, draft.cue, rows, physics)
         looks: dict[int, Look] = {}
+        twice = double_hit(here.table, placed(here, draft.cue), draft.strike)
         if draft.kind == "push-out":
             values = pushed(here, ends, self.me, self.other, 4, GLANCE)
             lost = (ends.fates[:, 0] != -1) | (ends.fates == -2).any(axis=1)
@@ -75,7 +77,7 @@ class Valuing:
         else:
             values, verdicts = worth(
                 here, ends, draft.called, self.me, self.other, 4, GLANCE,
-                lambda k, look: looks.update({k: look}),
+                lambda k, look: looks.update({k: look}), twice,
             )  # fmt: skip
         doubted = OF_POINTS if here.game.any_order else DOUBTED
         doubt = doubted * here.game.doubt * float(np.sqrt(values * (1.0 - values)).mean())
@@ -114,7 +116,7 @@ class Valuing:
             tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
             tuple(bool(good) for good in made[stays]),
             motion, notes, motion.first_hit, rails, None if rails else _fullness(here, draft, motion), fine,
-            draft.aids,
+            draft.aids, twice,
         )  # fmt: skip
 
     def _replied(

@@ -23,8 +23,8 @@ from .look import Look
 from .scored import level, points_left
 from .seat import Seat, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
-from .turn import Called, Standing, after, judged
-from .verdicts import AGAIN, FOUL, LEVEL, OVER, WON
+from .turn import Called, Standing, after, foul_of, judged
+from .verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
 
 Array = NDArray[np.float64]
 
@@ -99,14 +99,20 @@ def steadier(me: Seat, other: Seat) -> float:
 
 def worth(
     at: Standing, ends: Ends, called: Called, me: Seat, other: Seat, seed: int, closer: float = 1.0,
-    report: Callable[[int, Look], object] = lambda k, look: None,
+    report: Callable[[int, Look], object] = lambda k, look: None, twice: float = 0.0,
 ) -> tuple[Array, NDArray[np.int64]]:  # fmt: skip
     """The player's chances to win (k,) after strikes with these ends, and the verdict of each strike (k,)
     as in `turn`.
 
     The same `seed` gives the same answer. `report` is called with the next player's look after strike k.
+    twice: the share of the strikes that are double hits, and so fouls.
     """
     verdicts = judged(at, ends, called)
+    if twice > 0.0:
+        struck = np.floor((np.arange(len(verdicts)) + 1) * twice) > np.floor(
+            np.arange(len(verdicts)) * twice
+        )
+        verdicts = np.where(struck & (verdicts != LOST), foul_of(at), verdicts)
     values = np.where(verdicts == WON, 1.0, np.where(verdicts == LEVEL, 0.5, 0.0))
     for k in np.flatnonzero(np.isin(verdicts, (AGAIN, OVER, FOUL))):
         then = after(at, ends, int(k), int(verdicts[k]), called)

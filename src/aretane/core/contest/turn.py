@@ -147,8 +147,7 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
         return np.where(foul, FOUL, np.where(wins, WON, np.where(counts, AGAIN, OVER)))
     last = at.game.last
     money = fates[:, names.index(last)] >= 0
-    third = at.fouls is not None and at.fouls[0] + 1 >= THIRD
-    verdict = np.where(foul, LOST if third else FOUL, np.where(counts, AGAIN, OVER))
+    verdict = np.where(foul, foul_of(at), np.where(counts, AGAIN, OVER))
     if at.game.early_last == "wins":
         return np.where(money & ~foul, WON, verdict)
     wins = counts & ~foul & money & (called is not None and called[0] == last)
@@ -156,6 +155,12 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
         return np.where(wins, WON, verdict)
     gone = (fates[:, names.index(last)] != -1) & ~wins
     return np.where(wins, WON, np.where(gone, LOST, verdict))
+
+
+def foul_of(at: Standing) -> int:
+    """The verdict of a foul: the third in a row loses the rack where that is agreed."""
+    third = at.fouls is not None and at.fouls[0] + 1 >= THIRD and not at.game.any_order
+    return LOST if third else FOUL
 
 
 def touched(at: Standing, ends: Ends) -> tuple[NDArray[np.bool_], NDArray[np.bool_]]:
@@ -182,7 +187,7 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
         plain = replace(at, layout=back, frozen=(), free_ball=False)
         if verdict == AGAIN:
             return replace(plain, group_on=scored.next_group(at.group_on, back), lead=at.lead + gained)
-        given = gained if verdict == FOUL else 0.0
+        given = max(scored.LEAST_FOUL, gained) if verdict == FOUL else 0.0
         return replace(plain, group_on=scored.first_group(back), lead=given - at.lead)
     if at.game.any_order:
         return _after_points(at, ends, k, verdict, left)

@@ -82,6 +82,7 @@ def forecast_view(
             besides=None if found.besides is None else share(found.besides),
             spread=None if found.spread is None else _spread_view(found.spread),
             railed=found.railed,
+            twice=round(found.twice, 3),
             short=None if found.short is None else mm(found.short),
             unmet=found.unmet,
             reach=_reach_view(reach_of(table, before, found.strike.aim, hand)),

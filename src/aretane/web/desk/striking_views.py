@@ -51,6 +51,7 @@ class PlannedView(BaseModel):
     besides: ShareView | None = Field(description="makes the shot and meets the second intent")
     spread: SpreadView | None
     railed: bool
+    twice: float = Field(description="the chance of a double hit, which the other figures do not count")
     unmet: bool = Field(description="no strike was found that meets the intent")
     short: float | None = Field(description="mm by which the nearest misses it, where that is a distance")
     reach: ReachView
