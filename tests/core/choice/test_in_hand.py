@@ -4,6 +4,7 @@ from dataclasses import replace
 from math import cos, pi, sin
 from random import Random
 
+import numpy as np
 import pytest
 
 from aretane.core.choice import valuing
@@ -13,7 +14,9 @@ from aretane.core.choice.options import choices
 from aretane.core.choice.valuing import Valuing
 from aretane.core.contest.decide import standing_equity
 from aretane.core.contest.seat import Seat, seats
-from aretane.core.contest.turn import Standing
+from aretane.core.contest.strikes import played
+from aretane.core.contest.turn import Standing, after
+from aretane.core.contest.verdicts import FOUL, OVER
 from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
@@ -99,14 +102,24 @@ def stirred(layout: Layout, rng: Random) -> Layout:
 
 
 def test_with_every_run_blocked_a_foul_leaves_no_more_than_a_legal_miss() -> None:
-    """The other gains by ball in hand, however little there is to run (a fact of the rules)."""
+    """The other gains by ball in hand, however little there is to run (a fact of the rules): what the same
+    strikes leave, taken as fouls and as legal misses."""
     at = replace(shut_in(), group_on="solids").with_cue(Point(2.2, 1.1))
-    found = choices(at, *two(at), Physics(), settle=False)
-    both = [option for option in found.options if option.foul.share >= 0.1 and option.missed.share >= 0.1]
-    assert both
-    for one in both:
-        assert one.foul.equity is not None and one.missed.equity is not None
-        assert one.foul.equity < one.missed.equity
+    me, other = two(at)
+    cue = at.layout.cue
+    assert cue is not None
+    safeties = [one for one in choices(at, me, other, Physics(), settle=False).options if one.hands_over]
+    rows = np.array([one.strike.array() for one in safeties])
+    ends = played(at, cue, rows, Physics())
+
+    def leaves(k: int, verdict: int) -> float:
+        then = after(at, ends, k, verdict, None)
+        return standing_equity(other.look(then, (k,)), then, other, me)
+
+    stays = [k for k in range(len(rows)) if ends.fates[k, 0] == -1]
+    assert len(stays) >= 2
+    for k in stays:
+        assert leaves(k, FOUL) > leaves(k, OVER)
 
 
 def test_the_other_answers_a_foul_too(monkeypatch: pytest.MonkeyPatch) -> None:
