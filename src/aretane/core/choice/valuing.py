@@ -1,34 +1,41 @@
 """What options at a standing are worth, all of them struck with the same errors of the player."""
 
-from math import cos, sin, sqrt
+from dataclasses import dataclass
+from math import cos, hypot, sin, sqrt
 
 import numpy as np
+from numpy.typing import NDArray
 
+from ..chance.made import Task
+from ..chance.made import made as task_made
 from ..contest.decide import GLANCE, decide, may_send_back, pushed, worth
 from ..contest.look import Look
 from ..contest.seat import Seat
 from ..contest.strikes import mistaken, placed, played, seen
-from ..contest.turn import Called, Standing, after
+from ..contest.turn import Called, Standing, after, judged
 from ..contest.verdicts import AGAIN, FOUL, LOST, OVER, WON
 from ..geometry import Point
-from ..intervals import wilson
+from ..intervals import Proportion, wilson
 from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import STANDARD, Ends, Motion, play
 from ..motion.strike import Strike
 from ..runout.group import OPEN
 from ..skill.double_hit import double_hit
-from ..skill.scatter import apart_errors
+from ..skill.scatter import apart_errors, even_errors
 from ..vocabulary import CUE
 from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option, drafted
 
+Array = NDArray[np.float64]
 ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
 """Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
 table over the other's answer is played at the most, and with how many strikes each."""
 OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 64, 8
 """The same while both groups are open, whose maps take longest, and in straight pool, where any
 ball may be next."""
+COUNTED = 400
+"""Strikes by which outcomes are counted in the settled ranking, as many as the desk plays."""
 FOULED = 0.03
 """Share of fouls from which the other's answer to them is played too."""
 STEADY = 0.01
@@ -81,10 +88,10 @@ class Valuing:
             )  # fmt: skip
         doubted = OF_POINTS if here.game.any_order else DOUBTED
         doubt = doubted * here.game.doubt * float(np.sqrt(values * (1.0 - values)).mean())
-        over = np.flatnonzero(verdicts == OVER)
+        passed = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and draft.kind != "push-out":
-            answers = self._replied(ends, values, OVER, over, draft.called)
+            answers = self._replied(ends, values, OVER, passed, draft.called)
             fouls = [
                 int(k) for k in np.flatnonzero(verdicts == FOUL)
                 if not may_send_back(after(here, ends, int(k), FOUL, draft.called))
@@ -95,22 +102,23 @@ class Valuing:
         values = np.where(
             goes_on, np.clip(values + self.drifts.get(draft.strike, self.drift), 0.0, 1.0), values
         )
-        blocked = seen(here.theirs, ends)[over]
+        blocked = seen(here.theirs, ends)[passed]
         made = (verdicts == AGAIN) | (verdicts == WON)
         foul = (verdicts == FOUL) | (verdicts == LOST)
+        over = verdicts == OVER
+        often = self._often(draft, twice) if fine and draft.kind != "push-out" else None
+        value, error, shares = _stratified(values, (made, over, foul), often)
         stays = ends.fates[:, 0] == -1
-        count = len(verdicts)
         motion = play(here.table, placed(here, draft.cue), draft.strike, physics)
         rails = _rails_before(motion)
         notes = Notes()
         if fine:
-            left = [looks[int(k)] for k in over if int(k) in looks]
+            left = [looks[int(k)] for k in passed if int(k) in looks]
             notes = noted(here, motion, left, list(answers.values()))
         return Option(
-            draft.kind, draft.called, draft.cue, draft.strike, float(values.mean()),
-            sqrt(float(values.var()) / count + doubt**2),
-            _branch(made, values), _branch(verdicts == OVER, values), _branch(foul, values),
-            None if draft.called is None else wilson(int(made.sum()), count),
+            draft.kind, draft.called, draft.cue, draft.strike, value, hypot(error, doubt),
+            _branch(shares[0], made, values), _branch(shares[1], over, values),
+            _branch(shares[2], foul, values), self._attack(draft, made, often),
             float(blocked.mean()) if len(blocked) else 0.0,
             float(blocked.all(axis=1).mean()) if len(blocked) else 0.0,
             tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
@@ -118,6 +126,33 @@ class Valuing:
             motion, notes, motion.first_hit, rails, None if rails else _fullness(here, draft, motion), fine,
             draft.aids, twice,
         )  # fmt: skip
+
+    def _often(self, draft: Draft, twice: float) -> "_Often":
+        """How often the strike comes out in which way, over many without a look at what they leave."""
+        rows = mistaken(
+            self.here,
+            draft.cue,
+            draft.strike,
+            self.me.skill,
+            self.physics,
+            even_errors(COUNTED),
+            draft.aids,
+        )
+        ends = played(self.here, draft.cue, rows, self.physics)
+        verdicts = judged(self.here, ends, draft.called)
+        made = float(np.isin(verdicts, (AGAIN, WON)).mean()) * (1.0 - twice)
+        over = float((verdicts == OVER).mean()) * (1.0 - twice)
+        potted = 0
+        if draft.called is not None:
+            way = "direct" if draft.kind in ("pot", "two-way") else draft.kind
+            potted = int(task_made(Task(*draft.called, way), ends).sum())  # type: ignore[arg-type]
+        return _Often((made, over, 1.0 - made - over), wilson(potted, COUNTED))
+
+    def _attack(self, draft: Draft, made: NDArray[np.bool_], often: "_Often | None") -> Proportion | None:
+        """The chance of the pot, by the many strikes where they were counted: as the desk says it."""
+        if draft.called is None:
+            return None
+        return wilson(int(made.sum()), len(made)) if often is None else often.pot
 
     def _replied(
         self, ends: Ends, values: np.ndarray, verdict: int, which: np.ndarray, called: Called
@@ -176,5 +211,36 @@ def _fullness(here: Standing, draft: Draft, motion: Motion) -> float | None:
     return max(0.0, 1.0 - off / (here.table.cue_ball_radius + here.table.radius(motion.first_hit)))
 
 
-def _branch(which: np.ndarray, values: np.ndarray) -> Branch:
-    return Branch(float(which.mean()), float(values[which].mean()) if which.any() else None)
+@dataclass(frozen=True, slots=True)
+class _Often:
+    """Shares of strikes that make it, hand the table over, or foul; and the chance of the pot alone, fouls
+    with it."""
+
+    shares: tuple[float, float, float]
+    pot: Proportion
+
+
+def _stratified(
+    values: Array, parts: tuple[NDArray[np.bool_], ...], often: _Often | None
+) -> tuple[float, float, tuple[float, ...]]:
+    """The mean of the values with its standard error, and the shares of the parts.
+
+    Where the shares are known from many strikes each part's mean counts by them: what is worth much and
+    comes seldom is not left to a few dozen strikes. The rest, outcomes that no strike valued had, is given
+    to the others.
+    """
+    if often is None:
+        sampled = tuple(float(part.mean()) for part in parts)
+        return float(values.mean()), float(values.std()) / sqrt(len(values)), sampled
+    there = [(share, values[part]) for share, part in zip(often.shares, parts, strict=True) if part.any()]
+    whole = sum(share for share, _ in there)
+    if whole <= 0.0:
+        return _stratified(values, parts, None)
+    mean = sum(share * float(own.mean()) for share, own in there) / whole
+    within = sum((share / whole) ** 2 * float(own.var()) / len(own) for share, own in there)
+    between = sum(share / whole * (float(own.mean()) - mean) ** 2 for share, own in there) / COUNTED
+    return mean, sqrt(within + between), often.shares
+
+
+def _branch(share: float, which: NDArray[np.bool_], values: Array) -> Branch:
+    return Branch(share, float(values[which].mean()) if which.any() else None)
