@@ -152,8 +152,11 @@ def meant_by(
     wanted, assumed = _strike_of(at, table, layout, plan, way)
     own = skill.under(circumstances(table, layout, wanted, plan.aids))
     off = _off(table, plan, layout, skill.hand) if assumed else None
-    if off is None and rails is not None and assumed:
-        off = _anywhere
+    searched = rails is not None or (way != "direct" and plan.speed is None)
+    if off is None and searched and assumed:
+        off = (
+            _anywhere  # no usual speed is a guide to a bank or a kick: the strike made most often is found
+        )
     if off is not None:
         near = max(tolerance(table, plan.target), HIT_MET if _hit_planned(plan) else 0.0)
         drawn = rails or len(plan.via) or None

@@ -1,7 +1,8 @@
-"""Pots that are no direct ones: banks, combinations, caroms and kicks, found by striking all around."""
+"""Pots that are no direct ones: banks, combinations, caroms, kicks and kisses, found by striking all
+around."""
 
 from collections.abc import Iterator
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import erf, pi, sqrt
 from typing import Literal
 
@@ -9,30 +10,40 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.made import Task, made
-from ..contest.strikes import placed, played
+from ..contest.strikes import mistaken, placed, played
 from ..contest.turn import Standing, judged
 from ..contest.verdicts import FOUL, LOST
 from ..equipment.table import POCKETS, PocketName
 from ..geometry import Point
+from ..motion.kernel.launch import squirt
 from ..motion.physics import Physics
 from ..motion.play import Ends
 from ..motion.strike import Strike
 from ..skill import Skill
 from ..skill.circumstances import circumstances
+from ..skill.scatter import even_errors
 
-Way = Literal["bank", "combination", "carom", "kick"]
-WAYS: tuple[Way, ...] = ("bank", "combination", "carom", "kick")
-AROUND = 2400
+Way = Literal["bank", "combination", "carom", "kick", "kiss"]
+WAYS: tuple[Way, ...] = ("bank", "combination", "carom", "kick", "kiss")
+AROUND = 4800
 """Directions all around at each speed."""
-SPEEDS = (1.6, 3.0)
+SPEEDS = (1.4, 2.2, 3.4)
 """m/s."""
+BETTERED, CLOSE, AIMS = 8, 0.04, 81
+"""The likeliest ways whose strike is looked for more closely, within so many rad, at so many aims."""
+TRIED, CLOSEST = 64, 4
+"""Strikes with all the player's errors by which the best of the widest runs of aims is chosen, and of how
+many."""
+FINER_SPEEDS = (1.2, 1.6, 2.1, 2.8, 3.8)
+TIPS = ((0.0, 0.0), (0.0, 0.3), (0.0, -0.3), (0.25, 0.1), (-0.25, 0.1))
+"""Speeds (m/s) and tips (ball radii) among which it is looked for."""
 LEAST = 0.1
 """Chance by the width of what pots the ball below which a way is not listed."""
 
 
 @dataclass(frozen=True, slots=True)
 class Special:
-    """A way to pot a ball by its best strike; `chance` from the width of aims that do it."""
+    """A way to pot a ball by its best strike; `chance` with the player's errors."""
 
     kind: Way
     ball: str
@@ -60,7 +71,50 @@ def specials(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: 
             chance, key = stays(found[1], own.aim), (kind, ball, pocket)
             if chance >= LEAST and (key not in best or chance > best[key].chance):
                 best[key] = Special(kind, ball, pocket, strike, chance)
-    return sorted(best.values(), key=lambda one: -one.chance)
+    ranked = sorted(best.values(), key=lambda one: -one.chance)
+    closer = [_bettered(at, cue, one, skill, physics, threads) for one in ranked[:BETTERED]]
+    return sorted((one for one in closer if one.chance >= LEAST), key=lambda one: -one.chance)
+
+
+def _bettered(
+    at: Standing, cue: Point, one: Special, skill: Skill, physics: Physics, threads: int
+) -> Special:
+    """The same way at the speed and tip, and with the aim, that make it most often."""
+    ways = one.strike.aim + np.linspace(-CLOSE, CLOSE, AIMS)
+    combined = [(speed, side, height) for speed in FINER_SPEEDS for side, height in TIPS]
+    rows = np.zeros((len(combined), AIMS, 5))
+    rows[..., 1] = ways
+    for row, (speed, side, height) in zip(rows, combined, strict=True):
+        row[:, 0], row[:, 2], row[:, 3] = speed, side, height
+        row[:, 1] -= squirt(side, physics.tip_mass)
+    ends = played(at, cue, rows.reshape(-1, 5), physics, threads)
+    good = _made_as(at, one, ends)
+    found = [(one.chance, one.strike)]
+    for row, hit in zip(rows, good.reshape(len(combined), AIMS), strict=True):
+        run = widest(ways, hit)
+        if run is None:
+            continue
+        speed, side, height = (float(value) for value in row[0, [0, 2, 3]])
+        strike = Strike(speed, run[0] - squirt(side, physics.tip_mass), side, height)
+        own = skill.under(circumstances(at.table, placed(at, cue), strike, physics=physics))
+        found.append((stays(run[1], own.aim), strike))
+    found.sort(key=lambda pair: -pair[0])
+    errors = even_errors(TRIED)
+
+    def share(strike: Strike) -> float:
+        rows = mistaken(at, cue, strike, skill, physics, errors)
+        return float(_made_as(at, one, played(at, cue, rows, physics)).mean())
+
+    chances = [(share(strike), strike) for _, strike in found[:CLOSEST]]
+    chance, strike = max(chances, key=lambda pair: pair[0])
+    return replace(one, strike=strike, chance=chance)
+
+
+def _made_as(at: Standing, one: Special, ends: Ends) -> NDArray[np.bool_]:
+    """Which strikes make the pot in its way, without a foul."""
+    verdicts = judged(at, ends)
+    good = made(Task(one.ball, one.pocket, one.kind), ends) & (verdicts != FOUL) & (verdicts != LOST)
+    return np.asarray(good if one.kind == "kick" else good & (ends.rails_before == 0))
 
 
 def _potted(
