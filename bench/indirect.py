@@ -8,9 +8,11 @@ from math import pi
 
 import numpy as np
 from numpy.typing import NDArray
+from tests.core.runout.layouts import strewn
 
 from aretane.core.chance.made import Task, made
-from aretane.core.choice.special import widest
+from aretane.core.choice.special import LEAST, Special, made_by, potted_ways, specials, widest
+from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout, layout_faults
 from aretane.core.equipment.table import POCKETS, PocketName, table_for
 from aretane.core.geometry import Point, unit
@@ -254,6 +256,7 @@ def measure() -> Iterator[Row]:
         how = f"{said}; the worst distance from its band. Bands: trade, common practice with no source."
         yield at_most(f"{stroke}: outside the bands of its levels", round(off, 3), "", 0.0, len(cases), how)
     yield _plants_against_balls(start)
+    yield ways_found(start)
 
 
 def _plants_against_balls(start: int) -> Row:
@@ -274,3 +277,42 @@ def _plants_against_balls(start: int) -> Row:
         "Each plant against its second ball with the first one taken away, from the same place; two levels."
     )
     return at_most("plants made more often than their ball alone", easier, "cases", 0, 2 * len(cases), how)
+
+
+RANDOM, FOUND_LAYOUTS, POINTS, MOST_TRIED = 20_000, 60, 0.05, 60
+"""Random strikes a layout, layouts, what counts as near, and how many strikes of a way are tried at the
+most, each with as many errors."""
+
+
+def ways_found(start: int) -> Row:
+    """How often the ways to pot a ball that are listed come near the best of many random strikes."""
+    near, cases = 0, 0
+    for number in range(FOUND_LAYOUTS):
+        rng = np.random.default_rng((start, number))
+        layout = strewn(start + number, ["1", "2", "9"])
+        at, cue = Standing(TABLE, "nine-ball", layout), layout.cue
+        assert cue is not None
+        skill = PRESETS["advanced"]
+        listed = {(one.kind, one.ball, one.pocket): one for one in specials(at, cue, skill, STANDARD)}
+        rows = np.zeros((RANDOM, 5))
+        rows[:, 0], rows[:, 1] = rng.uniform(0.8, 4.5, RANDOM), rng.uniform(-pi, pi, RANDOM)
+        rows[:, 2:4] = rng.uniform(-0.3, 0.3, (RANDOM, 2))
+        ends = play_ready(ready(TABLE, layout, STANDARD), rows)
+        best: dict[tuple[str, str, PocketName], float] = {}
+        for kind, ball, pocket, good in potted_ways(at, ends):
+            for k in np.flatnonzero(good)[:MOST_TRIED]:
+                one = Special(kind, ball, pocket, Strike.of(rows[k]), 0.0)
+                key = (kind, ball, pocket)
+                best[key] = max(best.get(key, 0.0), made_by(at, cue, one, skill, STANDARD, MOST_TRIED))
+        if not best:
+            continue
+        key, share = max(best.items(), key=lambda pair: pair[1])
+        if share < LEAST:
+            continue
+        cases += 1
+        own = listed.get(key)
+        again = 0.0 if own is None else made_by(at, cue, own, skill, STANDARD, 200)
+        near += again >= share - POINTS
+    value = round(100 * near / max(cases, 1), 1)
+    how = f"The best way of {RANDOM} random strikes against the one listed for it; three balls, advanced."
+    return Row("banks, combinations, caroms found near the best", value, "%", 90, "higher", cases, how)

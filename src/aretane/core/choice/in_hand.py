@@ -16,7 +16,7 @@ from ..motion.physics import Physics
 from ..motion.strike import Strike
 from ..vocabulary import CUE
 from .option import Draft
-from .special import specials
+from .special import TIPS, specials
 
 Hand = Literal["", "anywhere", "behind-line"]
 """Where the cue ball may be put before the shot; '': it stays where it lies."""
@@ -75,7 +75,7 @@ def _combinations(at: Standing, hand: Hand, me: Seat, physics: Physics, threads:
     """The likeliest combinations and caroms off the ball on, from places around it."""
     found: list[tuple[float, Draft]] = []
     for place in _around(at, hand, (COMBINED,)):
-        for one in specials(at.with_cue(place), place, me.skill, physics, threads):
+        for one in specials(at.with_cue(place), place, me.skill, physics, threads, TIPS[:1]):
             if one.kind in ("combination", "carom") and one.chance >= LIKELY:
                 draft = Draft(one.kind, (one.ball, one.pocket), place, one.strike)
                 found.append((one.chance, draft))

@@ -3,6 +3,7 @@ around."""
 
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
+from itertools import product
 from math import erf, pi, sqrt
 from typing import Literal
 
@@ -29,13 +30,16 @@ AROUND = 4800
 """Directions all around at each speed."""
 SPEEDS = (1.4, 2.2, 3.4)
 """m/s."""
-BETTERED, CLOSE, AIMS = 8, 0.04, 81
+PROMISING = 0.04
+"""Chance by the width of a first run of aims below which a way is not looked for more closely."""
+BETTERED, CLOSE, AIMS = 14, 0.05, 101
 """The likeliest ways whose strike is looked for more closely, within so many rad, at so many aims."""
-TRIED, CLOSEST = 64, 4
+TRIED, CLOSEST = 64, 12
 """Strikes with all the player's errors by which the best of the widest runs of aims is chosen, and of how
 many."""
-FINER_SPEEDS = (1.2, 1.6, 2.1, 2.8, 3.8)
-TIPS = ((0.0, 0.0), (0.0, 0.3), (0.0, -0.3), (0.25, 0.1), (-0.25, 0.1))
+FINER_SPEEDS = (1.2, 1.6, 2.1, 2.7, 3.3, 4.0)
+Tips = tuple[tuple[float, float], ...]
+TIPS: Tips = ((0.0, 0.0), (0.0, 0.3), (0.0, -0.3), (0.25, 0.1), (-0.25, 0.1))
 """Speeds (m/s) and tips (ball radii) among which it is looked for."""
 LEAST = 0.1
 """Chance by the width of what pots the ball below which a way is not listed."""
@@ -52,24 +56,25 @@ class Special:
     chance: float
 
 
-def specials(at: Standing, cue: Point, skill: Skill, physics: Physics, threads: int = 1) -> list[Special]:
-    """The likeliest strike of every kind, ball and pocket, the likeliest first."""
+def specials(
+    at: Standing, cue: Point, skill: Skill, physics: Physics, threads: int = 1, tips: Tips = TIPS
+) -> list[Special]:
+    """The likeliest strike of every kind, ball and pocket, the likeliest first. tips: those (side, height)
+    with which ways are looked for at first."""
     ways = np.linspace(-pi, pi, AROUND, endpoint=False)
     best: dict[tuple[Way, str, PocketName], Special] = {}
-    for speed in SPEEDS:
+    for speed, (side, height) in product(SPEEDS, tips):
         rows = np.zeros((AROUND, 5))
-        rows[:, 0], rows[:, 1] = speed, ways
+        rows[:, 0], rows[:, 1], rows[:, 2], rows[:, 3] = speed, ways, side, height
         ends = played(at, cue, rows, physics, threads)
-        verdicts = judged(at, ends)
-        lawful = (verdicts != FOUL) & (verdicts != LOST)
-        for kind, ball, pocket, good in _potted(at, ends, lawful):
+        for kind, ball, pocket, good in potted_ways(at, ends):
             found = widest(ways, good)
-            if found is None or stays(found[1], skill.aim) < LEAST:
+            if found is None or stays(found[1], skill.aim) < PROMISING:
                 continue
-            strike = Strike(speed, found[0], 0.0, 0.0)
+            strike = Strike(speed, found[0], side, height)
             own = skill.under(circumstances(at.table, placed(at, cue), strike, physics=physics))
             chance, key = stays(found[1], own.aim), (kind, ball, pocket)
-            if chance >= LEAST and (key not in best or chance > best[key].chance):
+            if chance >= PROMISING and (key not in best or chance > best[key].chance):
                 best[key] = Special(kind, ball, pocket, strike, chance)
     ranked = sorted(best.values(), key=lambda one: -one.chance)
     closer = [_bettered(at, cue, one, skill, physics, threads) for one in ranked[:BETTERED]]
@@ -99,15 +104,17 @@ def _bettered(
         own = skill.under(circumstances(at.table, placed(at, cue), strike, physics=physics))
         found.append((stays(run[1], own.aim), strike))
     found.sort(key=lambda pair: -pair[0])
-    errors = even_errors(TRIED)
+    tried = [replace(one, strike=strike) for _, strike in found[:CLOSEST]]
+    chances = [made_by(at, cue, way, skill, physics, TRIED) for way in tried]
+    best = max(range(len(tried)), key=lambda k: chances[k])
+    return replace(tried[best], chance=chances[best])
 
-    def share(strike: Strike) -> float:
-        rows = mistaken(at, cue, strike, skill, physics, errors)
-        return float(_made_as(at, one, played(at, cue, rows, physics)).mean())
 
-    chances = [(share(strike), strike) for _, strike in found[:CLOSEST]]
-    chance, strike = max(chances, key=lambda pair: pair[0])
-    return replace(one, strike=strike, chance=chance)
+def made_by(at: Standing, cue: Point, one: Special, skill: Skill, physics: Physics, strikes: int) -> float:
+    """The share of so many strikes with the player's errors that make the pot in its way, without a
+    foul."""
+    rows = mistaken(at, cue, one.strike, skill, physics, even_errors(strikes))
+    return float(_made_as(at, one, played(at, cue, rows, physics)).mean())
 
 
 def _made_as(at: Standing, one: Special, ends: Ends) -> NDArray[np.bool_]:
@@ -117,21 +124,21 @@ def _made_as(at: Standing, one: Special, ends: Ends) -> NDArray[np.bool_]:
     return np.asarray(good if one.kind == "kick" else good & (ends.rails_before == 0))
 
 
-def _potted(
-    at: Standing, ends: Ends, lawful: NDArray[np.bool_]
-) -> Iterator[tuple[Way, str, PocketName, NDArray[np.bool_]]]:
-    """Every ball that may count, the pocket and the way it fell, and which strikes did it."""
+def potted_ways(at: Standing, ends: Ends) -> Iterator[tuple[Way, str, PocketName, NDArray[np.bool_]]]:
+    """Every ball that may count, the pocket and the way it fell, and which strikes did it without a
+    foul."""
     may = ends.names[1:] if at.game.any_pot_counts else at.on
+    verdicts = judged(at, ends)
+    lawful = (verdicts != FOUL) & (verdicts != LOST)
     for ball in may:
         row = ends.names.index(ball)
         for number in {int(fate) for fate in ends.fates[:, row] if fate >= 0}:
-            pocket = POCKETS[number]
             for kind in WAYS:
-                good = made(Task(ball, pocket, kind), ends) & lawful
+                good = made(Task(ball, POCKETS[number], kind), ends) & lawful
                 if kind != "kick":
                     good &= ends.rails_before == 0
                 if good.any():
-                    yield kind, ball, pocket, good
+                    yield kind, ball, POCKETS[number], good
 
 
 def stays(width: float, sigma: float) -> float:
