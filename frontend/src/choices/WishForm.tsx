@@ -1,6 +1,7 @@
 /** The form of an option asked about: every stroke, with what is said of it; the rest is found. */
 import { useState } from "react";
 import type { Place, Words } from "../api/types";
+import { FULLNESS } from "../parts/fullness";
 import { lower } from "../parts/fields";
 import { theBall } from "../table/colours";
 import { tipsOf, type Units } from "../units/units";
@@ -18,13 +19,6 @@ type Props = {
 
 const FIELD = "plain w-auto text-sm";
 const NO_KINDS = ["two-way"];
-const FULLNESS: Record<string, string> = {
-  "1": "full",
-  "0.75": "three-quarter",
-  "0.5": "half",
-  "0.25": "quarter",
-  "0.05": "graze",
-};
 const RAILS = { "1": "1 rail", "2": "2 rails", "3": "3 rails", "4": "4 rails" };
 
 export function WishForm({ balls, words, units, inHand, askPlace, ask, close }: Props) {

@@ -2,20 +2,12 @@
 import { useState } from "react";
 import type { Shot, Words } from "../api/types";
 import { Degrees } from "./Degrees";
+import { FULLNESS } from "../parts/fullness";
 import { Choose, plainWords, Row } from "../parts/fields";
 import * as act from "../rack/actions";
 import { Several } from "./Several";
 
 type Props = { number: number; shot: Shot; words: Words };
-
-/** Usual fractions of the hit, as people say them. */
-const FULLNESS: Record<string, string> = {
-  "1": "full",
-  "0.75": "three-quarter",
-  "0.5": "half",
-  "0.25": "quarter",
-  "0.05": "graze",
-};
 
 export function Stroke({ number, shot, words }: Props) {
   const { plan } = shot;
