@@ -191,12 +191,14 @@ class Valuing:
 
 
 def _rails_before(motion: Motion) -> int:
-    """Cushions the cue ball meets before a ball."""
-    count = 0
+    """Cushions the cue ball meets before a ball; the jaws of one pocket, met one after the other, are one."""
+    count, last = 0, ""
     for event in motion.trace.happenings():
         if event.kind == "ball" and CUE in (event.ball, event.what):
             return count
-        count += event.kind == "rail" and event.ball == CUE
+        if event.kind in ("rail", "jaw") and event.ball == CUE:
+            count += event.kind == "rail" or event.what != last
+            last = event.what if event.kind == "jaw" else ""
     return count
 
 
