@@ -191,7 +191,8 @@ class Valuing:
 
 
 def _rails_before(motion: Motion) -> int:
-    """Cushions the cue ball meets before a ball; the jaws of one pocket, met one after the other, are one."""
+    """Cushions the cue ball meets before a ball; the jaws of one pocket, met one after the other, are
+    one."""
     count, last = 0, ""
     for event in motion.trace.happenings():
         if event.kind == "ball" and CUE in (event.ball, event.what):
