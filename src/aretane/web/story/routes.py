@@ -10,7 +10,7 @@ from aretane.core.review.worth import Worth, turning, worths
 from aretane.core.rules import RackState
 from aretane.core.runout.appraise import Appraisal
 from aretane.core.runout.games import doubtful
-from aretane.core.runout.in_place import Place
+from aretane.core.runout.in_place import KEEPS
 from aretane.core.statistics.habits import streaks
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, review_stored, scene
 from aretane.store import jobs, read
@@ -193,17 +193,24 @@ def _shot(
             PartView(name=one.name, value=one.value * unit, error=one.error * unit, clear=one.clear)
             for one in (worth.parts if worth else ())
         ],
-        place=None if appraisal is None or appraisal.place is None else _place(appraisal.place, step, unit),
+        place=None if appraisal is None or appraisal.place is None else _place(appraisal, step, worth),
     )  # fmt: skip
 
 
-def _place(place: Place, step: Step, unit: float) -> PlaceView:
-    """The planned place, and whether the cue ball ended in place with the planned ball down alone."""
+def _place(appraisal: Appraisal, step: Step, worth: Worth | None) -> PlaceView:
+    """The planned place, and whether the cue ball ended in place with the planned ball down alone.
+
+    What was really left says it where the next shot is worked out, else the map of the shot itself.
+    """
+    place, unit = appraisal.place, appraisal.unit
+    assert place is not None
     ended, result = None if step.after is None else step.after.cue, step.shot.result
     alone = result is not None and result.potted_objects == (step.shot.plan.ball,) and not result.moved
+    held = place.holds(ended) if alone and ended is not None else None
+    if held is not None and worth is not None and appraisal.measure == "chance":
+        held = worth.after.value >= KEEPS * place.worth
     return PlaceView(
-        worth=place.worth * unit, chance=round(place.chance, 4),
-        held=place.holds(ended) if alone and ended is not None else None,
+        worth=place.worth * unit, chance=round(place.chance, 4), held=held,
         long=None if place.long is None else place.long * unit,
         short=None if place.short is None else place.short * unit, better=place.better,
     )  # fmt: skip
