@@ -59,6 +59,12 @@ def test_a_rack_is_worked_out_and_told(
     assert progress["wanted"] == progress["possible"] == before["possible"] > 0
     story = settled(client, recording)
     assert story["done"] == story["possible"] and story["failed"] == 0
+    places = [shot["place"] for shot in story["shots"] if shot["place"] is not None]
+    assert places, "a shot of the example has a place planned"
+    for place in places:
+        assert 0 < place["worth"] <= 1 and 0 <= place["chance"] <= 1
+        assert place["better"] in (None, "long", "short")
+        assert place["better"] is None or place[place["better"]] == max(place["long"], place["short"])
     split = [shot for shot in story["shots"] if shot["parts"]]
     assert split
     for shot in split:
