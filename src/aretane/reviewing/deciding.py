@@ -5,7 +5,7 @@ from aretane.core.choice.decision import ChoiceQuestion, seen_of
 from aretane.core.contest.scored import lead_in
 from aretane.core.games import game
 from aretane.core.review.replay import Step
-from aretane.core.runout.games import question
+from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.vocabulary import CUE
 
 from .scene import Scene, fouls_of, may_of, needs_of, other_skill, skill_of
@@ -62,3 +62,13 @@ def sends_back(scene: Scene, step: Step) -> bool:
     state = step.state
     after_foul = game(scene.discipline).by_colours and state.free and len(state.turn) > 1
     return after_foul and other_skill(scene, step.shot.shooter) is not None
+
+
+def missed_from(scene: Scene, step: Step) -> Question | None:
+    """What was asked of a player whose shot was called a miss; None of any other shot."""
+    if step.shot.result is None or not step.shot.result.miss:
+        return None
+    try:
+        return choice_of(scene, step).asked
+    except NoRun:
+        return None

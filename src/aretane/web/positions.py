@@ -6,7 +6,6 @@ from flask import current_app, request
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.choice.decision import ChoiceQuestion
-from aretane.core.equipment.layout import Layout
 from aretane.core.games import game
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.log.shot import Plan
@@ -14,7 +13,7 @@ from aretane.core.rules import RackState
 from aretane.core.runout.games import NoRun, Question
 from aretane.core.skill import Skill
 from aretane.formats.shapes import Depth, ShotShape
-from aretane.reviewing.deciding import choice_of, sends_back
+from aretane.reviewing.deciding import choice_of, missed_from, sends_back
 from aretane.reviewing.scene import RackHead, Scene, carried_into, other_skill, replayed, scene
 from aretane.store import read
 from aretane.store.database import Db
@@ -55,14 +54,14 @@ class Asked(NamedTuple):
     choice: the decision there, without what the shot left. opposed: whether two play against each other;
     then `choice.other` is the other's model, else the shooter's own. agreed: whether the points that win
     were agreed. sends_back: in snooker after a foul, the player may have the other play again; before:
-    where the balls lay before a miss that was called.
+    what was asked of the other before a miss that was called.
     """
 
     choice: ChoiceQuestion
     opposed: bool
     agreed: bool
     sends_back: bool
-    before: Layout | None
+    before: Question | None
 
     @property
     def question(self) -> Question:
@@ -91,11 +90,10 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
     if step.shot.plan.kind == "break":
         raise NoRun("the break comes first: chances are worked out for what it leaves")
     earlier = steps[body.shot - 2] if body.shot > 1 else None
-    missed = earlier is not None and earlier.shot.result is not None and earlier.shot.result.miss
     return Asked(
         choice_of(around, step), other_skill(around, step.shot.shooter) is not None,
         around.options.points_to is not None, sends_back(around, step),
-        earlier.before if earlier is not None and missed else None,
+        None if earlier is None else missed_from(around, earlier),
     )  # fmt: skip
 
 

@@ -1,13 +1,12 @@
 """Snooker after a foul: what it is worth to have the other player play again, from where the balls lie or
 with them put back after a miss."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 
 from ..contest.decide import standing_equity
-from ..contest.scored import first_group
 from ..contest.seat import Seat
 from ..contest.turn import Standing
-from ..equipment.layout import Layout
+from ..runout.games import Question
 
 SEED = (0, 11)
 
@@ -21,9 +20,9 @@ class Again:
     put_back: float | None
 
 
-def again(at: Standing, me: Seat, other: Seat, before: Layout | None) -> Again:
-    """What it is worth to have the other play again. before: where the balls lay before a miss, if one was
-    called."""
+def again(at: Standing, me: Seat, other: Seat, before: Question | None) -> Again:
+    """What it is worth to have the other play again. before: the other's question before a miss, if one was
+    called: put back, the same ball is on."""
 
     def left(theirs: Standing) -> float:
         look = other.look(theirs, SEED)
@@ -31,7 +30,6 @@ def again(at: Standing, me: Seat, other: Seat, before: Layout | None) -> Again:
 
     theirs = at.theirs
     back = None
-    if before is not None and before.cue is not None:
-        as_before = Standing(at.table, at.discipline, before, first_group(before), theirs.lead)
-        back = left(as_before)
+    if before is not None:
+        back = left(replace(theirs, layout=before.layout, group_on=before.group_on))
     return Again(left(theirs), back)

@@ -19,7 +19,6 @@ from aretane.core.contest.points import shifted
 from aretane.core.contest.scored import lead_in
 from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Standing
-from aretane.core.equipment.layout import Layout
 from aretane.core.log.shot import Plan
 from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
@@ -63,12 +62,12 @@ class Ranking(NamedTuple):
 @dataclass(frozen=True, slots=True)
 class Wanted:
     """What is asked about a position, the options that somebody had in mind, and in snooker after a foul
-    (`sends_back`) the balls `before` a miss."""
+    (`sends_back`) what was asked `before` a miss."""
 
     question: ChoiceQuestion
     wishes: tuple[Wished, ...]
     sends_back: bool = False
-    before: Layout | None = None
+    before: Question | None = None
 
     @property
     def asked(self) -> Question:
