@@ -1,0 +1,31 @@
+"""Having the other play again after a foul at snooker: two ways, each worth what it leaves."""
+
+from dataclasses import replace
+
+from aretane.core.choice.again import again
+from aretane.core.contest.seat import seats
+from aretane.core.contest.turn import Standing
+from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import table_for
+from aretane.core.geometry import Point
+from aretane.core.motion import Physics
+from aretane.core.runout.games import Question
+from aretane.core.skill import PRESETS
+from aretane.core.vocabulary import CUE
+
+TABLE = table_for("snooker-12")
+HANGING = Layout.of({CUE: Point(3.0, 0.5), "pink": Point(3.5, 0.07), "black": Point(3.2, 0.9)})
+HARD = HANGING.changed({CUE: Point(0.1, 1.7)})
+
+
+def test_what_lies_easy_is_not_given_back_and_the_ball_on_stays_on() -> None:
+    asked = Question(TABLE, "snooker", HANGING, "end", PRESETS["strong"], Physics())
+    me, other = seats(asked, PRESETS["strong"], 3.0)
+    easy = Standing(TABLE, "snooker", HANGING, "end", -2.0)
+    hard = replace(easy, layout=HARD)
+    put_back = replace(asked, layout=HARD)
+    found = again(easy, me, other, put_back)
+    assert found.put_back is not None and found.put_back > found.here
+    assert again(hard, me, other, None).put_back is None
+    assert again(hard, me, other, None).here > found.here
+    assert again(hard, me, other, asked).put_back == found.here  # put back to where it was easy
