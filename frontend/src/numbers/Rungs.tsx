@@ -61,7 +61,16 @@ type RowProps = {
   expected?: Interval[];
 };
 
-export function RungRow({ label, rungs, names, gap, fine = false, expected }: RowProps) {
+/** A row that opens to the shots behind its rungs. */
+function Folding({
+  rungs,
+  names,
+  children,
+}: {
+  rungs: Rung[];
+  names: string[];
+  children: React.ReactNode;
+}) {
   const [open, setOpen] = useState(false);
   return (
     <div>
@@ -71,39 +80,47 @@ export function RungRow({ label, rungs, names, gap, fine = false, expected }: Ro
         onClick={() => setOpen(!open)}
         className={`${COLUMNS} hover:bg-base-200 w-full items-start py-0.5 text-left`}
       >
-        <span className={fine ? "quiet pl-4 text-sm" : "text-sm"}>{label}</span>
-        <span className={DRAWN}>
-          {rungs.map((rung, i) => (
-            <Bar
-              key={i}
-              interval={rung.interval}
-              second={i === 1}
-              expected={expected?.[i]}
-              name={names[i] ?? ""}
-              label={label}
-            />
-          ))}
-        </span>
-        <span className="num text-right text-xs leading-4">
-          {rungs.map((rung, i) => (
-            <span key={i} className="block">
-              {rung.interval.value === null ? (
-                <span className="quiet">none yet</span>
-              ) : (
-                <>
-                  {percent(rung.interval.value)}{" "}
-                  <span className="quiet">
-                    {rung.interval.k} of {rung.interval.n}
-                  </span>
-                </>
-              )}
-            </span>
-          ))}
-          {gap && <GapWords gap={gap} />}
-        </span>
+        {children}
       </button>
       {open && <Behind rungs={rungs} names={names} />}
     </div>
+  );
+}
+
+export function RungRow({ label, rungs, names, gap, fine = false, expected }: RowProps) {
+  return (
+    <Folding rungs={rungs} names={names}>
+      <span className={fine ? "quiet pl-4 text-sm" : "text-sm"}>{label}</span>
+      <span className={DRAWN}>
+        {rungs.map((rung, i) => (
+          <Bar
+            key={i}
+            interval={rung.interval}
+            second={i === 1}
+            expected={expected?.[i]}
+            name={names[i] ?? ""}
+            label={label}
+          />
+        ))}
+      </span>
+      <span className="num text-right text-xs leading-4">
+        {rungs.map((rung, i) => (
+          <span key={i} className="block">
+            {rung.interval.value === null ? (
+              <span className="quiet">none yet</span>
+            ) : (
+              <>
+                {percent(rung.interval.value)}{" "}
+                <span className="quiet">
+                  {rung.interval.k} of {rung.interval.n}
+                </span>
+              </>
+            )}
+          </span>
+        ))}
+        {gap && <GapWords gap={gap} />}
+      </span>
+    </Folding>
   );
 }
 
@@ -186,83 +203,74 @@ export function Bar({
 export function BiasRow({ players, units, names }: { players: Numbers[]; units: Units; names: string[] }) {
   const ends = players.flatMap((n) => [n.along.interval.low ?? 0, n.along.interval.high ?? 0]);
   const limit = limitFor(ends);
-  const [open, setOpen] = useState(false);
   return (
-    <div>
-      <button
-        type="button"
-        aria-expanded={open}
-        onClick={() => setOpen(!open)}
-        className={`${COLUMNS} hover:bg-base-200 w-full items-start py-0.5 text-left`}
-      >
-        <span className="text-sm">Mean miss along</span>
-        <span className={DRAWN}>
-          <span className="num quiet flex justify-between text-xs">
-            <span>{length(limit, units)} short</span>
-            <span>0</span>
-            <span>{length(limit, units)} long</span>
-          </span>
-          {players.map((n, i) => {
-            const { value, low, high } = n.along.interval;
-            return (
-              <svg
-                key={i}
-                className="block h-4 w-full overflow-visible"
-                role="img"
-                aria-label={`${names[i]}: mean miss along the arrival ${value === null ? "not known" : `${length(Math.abs(value), units)} ${value < 0 ? "short" : "long"}`}`}
-              >
-                <line x1="0" x2="100%" y1="8" y2="8" stroke="currentColor" strokeOpacity={0.18} />
-                <line x1="50%" x2="50%" y1="0" y2="16" stroke="currentColor" strokeOpacity={0.5} />
-                {low !== null && high !== null && (
-                  <line
-                    x1={`${around(low, limit)}%`}
-                    x2={`${around(high, limit)}%`}
-                    y1="8"
-                    y2="8"
-                    stroke="currentColor"
-                    strokeWidth={i ? 2 : 4}
-                    strokeOpacity={i ? 0.9 : 0.55}
-                  />
-                )}
-                {value !== null &&
-                  (i ? (
-                    <circle
-                      cx={`${around(value, limit)}%`}
-                      cy="8"
-                      r="4.5"
-                      fill="var(--color-base-100)"
-                      stroke="currentColor"
-                      strokeWidth={2}
-                    />
-                  ) : (
-                    <circle cx={`${around(value, limit)}%`} cy="8" r="5" fill="currentColor" />
-                  ))}
-              </svg>
-            );
-          })}
+    <Folding rungs={players.map((n) => n.along)} names={names}>
+      <span className="text-sm">Mean miss along</span>
+      <span className={DRAWN}>
+        <span className="num quiet flex justify-between text-xs">
+          <span>{length(limit, units)} short</span>
+          <span>0</span>
+          <span>{length(limit, units)} long</span>
         </span>
-        <span className="num text-right text-xs leading-4">
-          {players.map((n) => {
-            const { value, low, high, n: count } = n.along.interval;
-            if (value === null)
-              return (
-                <span key={n.player.id} className="quiet block">
-                  none yet
-                </span>
-              );
-            const settled = low !== null && high !== null && (low > 0 || high < 0);
+        {players.map((n, i) => {
+          const { value, low, high } = n.along.interval;
+          return (
+            <svg
+              key={i}
+              className="block h-4 w-full overflow-visible"
+              role="img"
+              aria-label={`${names[i]}: mean miss along the arrival ${value === null ? "not known" : `${length(Math.abs(value), units)} ${value < 0 ? "short" : "long"}`}`}
+            >
+              <line x1="0" x2="100%" y1="8" y2="8" stroke="currentColor" strokeOpacity={0.18} />
+              <line x1="50%" x2="50%" y1="0" y2="16" stroke="currentColor" strokeOpacity={0.5} />
+              {low !== null && high !== null && (
+                <line
+                  x1={`${around(low, limit)}%`}
+                  x2={`${around(high, limit)}%`}
+                  y1="8"
+                  y2="8"
+                  stroke="currentColor"
+                  strokeWidth={i ? 2 : 4}
+                  strokeOpacity={i ? 0.9 : 0.55}
+                />
+              )}
+              {value !== null &&
+                (i ? (
+                  <circle
+                    cx={`${around(value, limit)}%`}
+                    cy="8"
+                    r="4.5"
+                    fill="var(--color-base-100)"
+                    stroke="currentColor"
+                    strokeWidth={2}
+                  />
+                ) : (
+                  <circle cx={`${around(value, limit)}%`} cy="8" r="5" fill="currentColor" />
+                ))}
+            </svg>
+          );
+        })}
+      </span>
+      <span className="num text-right text-xs leading-4">
+        {players.map((n) => {
+          const { value, low, high, n: count } = n.along.interval;
+          if (value === null)
             return (
-              <span key={n.player.id} className="block">
-                {length(Math.abs(value), units)} {value < 0 ? "short" : "long"}{" "}
-                <span className="quiet">n {count}</span>
-                {!settled && <span className="quiet block font-sans">too close to call</span>}
+              <span key={n.player.id} className="quiet block">
+                none yet
               </span>
             );
-          })}
-        </span>
-      </button>
-      {open && <Behind rungs={players.map((n) => n.along)} names={names} />}
-    </div>
+          const settled = low !== null && high !== null && (low > 0 || high < 0);
+          return (
+            <span key={n.player.id} className="block">
+              {length(Math.abs(value), units)} {value < 0 ? "short" : "long"}{" "}
+              <span className="quiet">n {count}</span>
+              {!settled && <span className="quiet block font-sans">too close to call</span>}
+            </span>
+          );
+        })}
+      </span>
+    </Folding>
   );
 }
 

@@ -82,14 +82,13 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
     setBody({ ...body, match: { ...body.match, ...change } });
   const table = (change: Partial<SetUp["table"]>) =>
     setBody({ ...body, table: { ...body.table, ...change } });
+  const study = body.match.kind === STUDY;
   const save = async (event: FormEvent) => {
     event.preventDefault();
     if (!body.players.length)
       return setError(
         new Error(
-          body.match.kind === STUDY
-            ? "Choose who is at the table."
-            : "Choose who plays: one for practice, two for a match.",
+          study ? "Choose who is at the table." : "Choose who plays: one for practice, two for a match.",
         ),
       );
     setBusy(true);
@@ -106,7 +105,7 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
 
   return (
     <form onSubmit={(e) => void save(e)} className="mt-4 grid max-w-2xl gap-4">
-      <Field label={body.match.kind === STUDY ? "Name" : "Title"}>
+      <Field label={study ? "Name" : "Title"}>
         <input
           className="input w-full"
           required
@@ -115,7 +114,13 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
           onChange={(e) => match({ title: e.target.value })}
         />
       </Field>
-      <Seats all={players.data} chosen={body.players} words={w} set={(ids) => setBody(seated(body, ids))} />
+      <Seats
+        order={study ? "the one at the table first" : "in the order of the score"}
+        all={players.data}
+        chosen={body.players}
+        words={w}
+        set={(ids) => setBody(seated(body, ids))}
+      />
       <Played
         body={body}
         words={w}
@@ -152,9 +157,11 @@ export function SetUpForm({ start: given, done, kept, onSave }: Props) {
           onChange={(e) => match({ notes: e.target.value })}
         />
       </Field>
-      <p className="quiet text-sm">
-        People in a recording should have agreed to be filmed and reviewed; for a minor, a guardian too.
-      </p>
+      {!study && (
+        <p className="quiet text-sm">
+          People in a recording should have agreed to be filmed and reviewed; for a minor, a guardian too.
+        </p>
+      )}
       {error ? <Problem error={error} /> : null}
       <div>
         <button className="btn btn-primary" disabled={busy}>
@@ -279,19 +286,20 @@ const without = (words: Record<string, string>, code: string): Record<string, st
   Object.fromEntries(Object.entries(words).filter(([one]) => one !== code));
 
 type SeatsProps = {
+  order: string;
   all: { id: string; name: string }[];
   chosen: number[];
   words: Words;
   set: (ids: number[]) => void;
 };
 
-/** Who plays, in the order of the score. */
-function Seats({ all, chosen, words, set }: SeatsProps) {
+/** Who plays, in an order the heading names. */
+function Seats({ order, all, chosen, words, set }: SeatsProps) {
   const toggle = (id: number) =>
     set(chosen.includes(id) ? chosen.filter((p) => p !== id) : [...chosen, id]);
   return (
     <fieldset>
-      <legend className="text-sm">Players, in the order of the score</legend>
+      <legend className="text-sm">Players, {order}</legend>
       <div className="flex flex-wrap gap-x-1">
         {all.map((p) => {
           const seat = chosen.indexOf(Number(p.id));
