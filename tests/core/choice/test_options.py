@@ -6,7 +6,7 @@ from math import pi
 
 import pytest
 
-from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, handed, too_close
+from aretane.core.choice.option import Branch, Choices, Draft, Notes, Option, too_close
 from aretane.core.choice.options import LISTED, ROUTES_APART, SAME_POT, choices, unlike
 from aretane.core.choice.reasons import reasons, route_words, verdict
 from aretane.core.contest.seat import Seat, openness, seats
@@ -130,11 +130,21 @@ def option(
 
 def test_the_break_even_chance_makes_both_worth_the_same() -> None:
     """With h, m, s it is (s - m) / (h - m): at that chance the pot is worth the safety."""
-    pot, safety = option(0.6, 0.6, 0.8, 0.3), option(0.5, 0.0, 0.0, 0.5, attack=False)
+    pot, safety = option(0.6125, 0.625, 0.8, 0.3), option(0.5, 0.0, 0.0, 0.5, attack=False)
     even = Choices((pot, safety), True).break_even
     assert even == pytest.approx((0.5 - 0.3) / (0.8 - 0.3))
-    assert even is not None
-    assert even * 0.8 + (1 - even) * (handed(pot) or 0.0) == pytest.approx(safety.value)
+
+
+def test_where_flukes_keep_the_table_the_break_even_chance_is_still_one_of_the_pot() -> None:
+    """A safety worth as much as the attack asks for the chance the pot has, not for more."""
+    kept = option(0.675, 0.75, 0.8, 0.3)
+    pot = replace(kept, attack=wilson(60, 96))
+    alike = option(pot.value, 0.0, 0.0, pot.value, attack=False)
+    assert pot.made.share > 0.625
+    assert Choices((pot, alike), True).break_even == pytest.approx(0.625)
+    worse = option(0.6, 0.0, 0.0, 0.6, attack=False)
+    even = Choices((pot, worse), True).break_even
+    assert even is not None and even < 0.625
 
 
 def test_a_difference_inside_its_error_is_too_close_to_call() -> None:

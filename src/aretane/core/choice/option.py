@@ -68,14 +68,14 @@ class Option:
     """A choice with its worth: the chance to win the rack, and the standard error of its samples and
     estimates.
 
-    made: strikes that pot the called ball and play on; missed: strikes that hand the table over without a
-    foul; foul: strikes that hand it over with the cue ball in hand. A safety has no `made`. attack: the
-    chance of the pot with its interval, None for a safety. hidden: the mean share of the other's next ball
-    that cannot be hit straight after a strike that hands the table over; hooks: how often all of it is
-    hidden. ends: cue-ball places after strikes with errors; made_there: which of them made the pot. motion:
-    the strike without error; it hits the ball `hit` first after `rails` cushions, with `fullness` (1 full,
-    0 a graze) where it goes straight. notes: filled in once the option is settled. twice: the chance of a
-    double hit.
+    made: strikes that play on or win, by the called ball or a fluke the rules allow; missed: strikes that
+    hand the table over without a foul; foul: strikes that hand it over with the cue ball in hand. A safety
+    has no `made`. attack: the chance of the pot with its interval, None for a safety. hidden: the mean
+    share of the other's next ball that cannot be hit straight after a strike that hands the table over;
+    hooks: how often all of it is hidden. ends: cue-ball places after strikes with errors; made_there: which
+    of them made the pot. motion: the strike without error; it hits the ball `hit` first after `rails`
+    cushions, with `fullness` (1 full, 0 a graze) where it goes straight. notes: filled in once the option
+    is settled. twice: the chance of a double hit.
     """
 
     kind: Kind
@@ -147,15 +147,16 @@ class Choices:
     def break_even(self) -> float | None:
         """The pot chance at which the best attack is worth as much as the best safety; None without both.
 
-        Below 0 the attack is better even when it misses; above 1 even a sure pot is not enough.
+        It is a chance of the same pot as the attack's own, so the two stand beside each other. Below 0 the
+        attack is better even when it misses; above 1 even a sure pot is not enough.
         """
         one, other = self.attack, self.safety
         if one is None or other is None or one.made.equity is None:
             return None
-        lost = handed(one)
-        if lost is None or one.made.equity - lost < 1e-9:
+        missed = without_pot(one)
+        if missed is None or one.made.equity - missed < 1e-9:
             return None
-        return (other.value - lost) / (one.made.equity - lost)
+        return (other.value - missed) / (one.made.equity - missed)
 
 
 def drafted(option: Option) -> Draft:
@@ -163,13 +164,16 @@ def drafted(option: Option) -> Draft:
     return Draft(option.kind, option.called, option.cue, option.strike, option.aids)
 
 
-def handed(option: Option) -> float | None:
-    """The chance to win after what does not make the pot."""
-    parts = [part for part in (option.missed, option.foul) if part.share > 0 and part.equity is not None]
-    whole = sum(part.share for part in parts)
-    if not parts or whole <= 0:
+def without_pot(option: Option) -> float | None:
+    """The chance to win where the called ball does not go in; None where it always does.
+
+    A fluke that keeps the table is among them, and some rules allow many. The pot is worth what all
+    strikes that keep the table are worth: the flukes are not told apart from it.
+    """
+    pot = None if option.attack is None else option.attack.value
+    if pot is None or pot >= 1.0 or option.made.equity is None:
         return None
-    return sum(part.share * (part.equity or 0.0) for part in parts) / whole
+    return min(1.0, max(0.0, (option.value - pot * option.made.equity) / (1.0 - pot)))
 
 
 class Valued(Protocol):
