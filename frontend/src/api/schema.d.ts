@@ -2543,6 +2543,129 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/mapped": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A shot by its maps, as far as they are drawn: ask again until they are fine. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlookBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["MappedView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/outlook": {
         parameters: {
             query?: never;
@@ -5380,7 +5503,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "kiss" | "jump" | "swerve" | "push-out" | "foul";
+            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "kiss" | "jump" | "swerve" | "push-out" | "foul" | "again" | "put-back";
             /**
              * Left
              * @default null
@@ -5434,7 +5557,7 @@ export interface components {
              * Kind
              * @enum {string}
              */
-            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "kiss" | "jump" | "swerve" | "push-out" | "foul";
+            kind: "pot" | "two-way" | "safety" | "bank" | "combination" | "carom" | "kick" | "kiss" | "jump" | "swerve" | "push-out" | "foul" | "again" | "put-back";
             /**
              * Pocket
              * @default null
@@ -5465,10 +5588,8 @@ export interface components {
          *     the balls lie, and with them put back after a miss (null: none was called).
          */
         AgainView: {
-            /** Here */
-            here: number;
-            /** Put Back */
-            put_back: number | null;
+            here: components["schemas"]["SentView"];
+            put_back: components["schemas"]["SentView"] | null;
         };
         /**
          * AnalyseBody
@@ -6354,10 +6475,10 @@ export interface components {
             chance: number | null;
             /**
              * Known
-             * @description how the next ball is known; likeliest: the easiest pot of those on
+             * @description how the next ball is known; map: the one that the map goes on to; likeliest: the easiest pot of those on
              * @enum {string}
              */
-            known: "planned" | "played" | "only" | "likeliest";
+            known: "planned" | "played" | "only" | "map" | "likeliest";
             /** Planned Chance */
             planned_chance: number | null;
             /** Player */
@@ -6504,6 +6625,29 @@ export interface components {
             link: string;
             /** Words */
             words: string;
+        };
+        /**
+         * MappedView
+         * @description A shot by the maps of what follows.
+         *
+         *     in_place: the chance to make it and to end where nine tenths of the planned place's worth are kept.
+         *     leave and proposal: as in the review, with what the maps say; null while nothing was played.
+         */
+        MappedView: {
+            in_place: components["schemas"]["ShareView"] | null;
+            leave: components["schemas"]["LeaveView"] | null;
+            proposal: components["schemas"]["ProposalView"] | null;
+            /**
+             * Reason
+             * @description why there is no chance to end in place
+             */
+            reason: string;
+            /**
+             * Stage
+             * @description waiting: ask again
+             * @enum {string}
+             */
+            stage: "none" | "waiting" | "fine";
         };
         /**
          * MatchShape
@@ -8080,6 +8224,16 @@ export interface components {
             level: string;
             /** Name */
             name: string;
+        };
+        /**
+         * SentView
+         * @description A chance to win. error: its standard error, null where it is by a look and not by strikes.
+         */
+        SentView: {
+            /** Error */
+            error: number | null;
+            /** Value */
+            value: number;
         };
         /**
          * SessionView

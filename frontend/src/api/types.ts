@@ -141,6 +141,7 @@ export type VttCheck = Schemas["VttCheckView"];
 export type Chart = Whole<Schemas["ChartView"]>;
 export type Advised = Whole<Schemas["AdvisedView"]>;
 export type Leg = Whole<Schemas["LegView"]>;
+export type Mapped = Whole<Schemas["MappedView"]>;
 export type Outlook = Whole<Schemas["OutlookView"]>;
 export type Angle = Whole<Schemas["AngleView"]>;
 export type Route = Whole<Schemas["RouteView"]>;

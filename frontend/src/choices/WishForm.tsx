@@ -18,7 +18,7 @@ type Props = {
 };
 
 const FIELD = "plain w-auto text-sm";
-const NO_KINDS = ["two-way"];
+const NO_KINDS = ["two-way", "again", "put-back"];
 const RAILS = { "1": "1 rail", "2": "2 rails", "3": "3 rails", "4": "4 rails" };
 
 export function WishForm({ balls, words, units, inHand, askPlace, ask, close }: Props) {

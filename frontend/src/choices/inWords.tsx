@@ -80,18 +80,34 @@ export function Match({ match, option }: { match: NonNullable<Choices["match"]>;
 
 /** After a foul in snooker: what it is worth to have the other play again, beside the best option. */
 export function PlayAgain({ again, best }: { again: NonNullable<Choices["again"]>; best: number | null }) {
-  const most = Math.max(again.here, again.put_back ?? 0);
+  const most = Math.max(again.here.value, again.put_back?.value ?? 0);
+  const struck = again.here.error !== null;
   return (
     <p className="text-sm" data-testid="again">
-      Have the other play again: <b className="num">{chance(again.here)}</b> from here
+      Have the other play again: <Sent sent={again.here} /> from here
       {again.put_back !== null && (
         <>
-          , <b className="num">{chance(again.put_back)}</b> with the balls put back after the miss
+          , <Sent sent={again.put_back} /> with the balls put back after the miss
         </>
       )}
       {best !== null && (most > best ? "; more than any option above" : "; less than the best above")}.{" "}
-      <span className="quiet">By a look at the table, not by strikes: rougher than the options.</span>
+      <span className="quiet">
+        {struck
+          ? "One less what the other’s own best shot there is worth."
+          : "By a look at the table for now; by strikes once the options are settled."}
+      </span>
     </p>
+  );
+}
+
+function Sent({ sent }: { sent: NonNullable<Choices["again"]>["here"] }) {
+  return (
+    <>
+      <b className="num">{chance(sent.value)}</b>
+      {sent.error !== null && (
+        <span className="num quiet text-xs"> ±{Math.max(1, Math.round(sent.error * 100))}</span>
+      )}
+    </>
   );
 }
 

@@ -14,6 +14,7 @@ import type { Units } from "../units/units";
 import type { Answers, OnDesk } from "./onDesk";
 import { planLine, strikeLine, worthLine } from "./shortly";
 import { JudgeFirst, SlipBox } from "./SlipBox";
+import { withMaps } from "./useMapped";
 
 type Props = {
   here: OnDesk;
@@ -26,8 +27,9 @@ type Props = {
 
 export function Slips({ here, answers, recording, table, words, units }: Props) {
   const now = useDesk((s) => s.slip);
-  const { number, own: shot, review, layout, hidden } = here;
-  const { forecast, finding, planned, found, story, analyse } = answers;
+  const { number, own: shot, layout, hidden } = here;
+  const { forecast, finding, planned, found, story, analyse, mapped } = answers;
+  const review = withMaps(here.review, mapped);
   const player = recording.players.find((p) => p.id === shot.shooter);
   const level = lower(words.levels[player?.level ?? ""] ?? player?.level ?? "");
   const same = { number, shot, review, words, units };
@@ -41,7 +43,13 @@ export function Slips({ here, answers, recording, table, words, units }: Props) 
         <PlanSlip key={here.id} {...same} before={layout.before} free={review?.free ?? false} />
       </SlipBox>
       <SlipBox slip="strike" now={now} line={strikeLine(review, planned?.pot.value)}>
-        <StrikeSlip {...same} level={level} forecast={forecast.data} waiting={forecast.waiting} />
+        <StrikeSlip
+          {...same}
+          level={level}
+          forecast={forecast.data}
+          mapped={mapped}
+          waiting={forecast.waiting}
+        />
       </SlipBox>
       <SlipBox slip="result" now={now} line={hidden ? "hidden until the decision is judged" : came(shot)}>
         {hidden ? (

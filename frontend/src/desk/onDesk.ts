@@ -8,6 +8,7 @@ import { useDesk } from "../rack/deskStore";
 import { isHidden, layouts, type DocShot } from "../rack/rackDoc";
 import { useStory } from "../story/useStory";
 import { useFinding, useForecast } from "./striking";
+import { useMapped } from "./useMapped";
 
 type Layout = { before: Places; after: Places | null };
 
@@ -90,7 +91,8 @@ export function useAnswers(recording: number, here: OnDesk | null) {
   const outlook = useAsked("outlook", recording, rack, doc, number, charted);
   const routes = useAsked("routes", recording, rack, doc, number, view === "routes" && Boolean(here));
   const reading = useAsked("reading", recording, rack, doc, number, view === "table" && Boolean(here));
-  return { forecast, finding, planned, found, story, analyse, view, outlook, routes, reading };
+  const mapped = useMapped(recording, here);
+  return { forecast, finding, planned, found, story, analyse, view, outlook, routes, reading, mapped };
 }
 
 export type Answers = ReturnType<typeof useAnswers>;

@@ -15,6 +15,7 @@ export function optionWords(named: Named, words: Words): string {
     if (named.free_ball) return `free ball: ${where}`;
     return named.kind === "pot" ? where : `${kind}: ${where}`;
   }
+  if (named.kind === "again" || named.kind === "put-back") return kind;
   if (named.kind === "push-out")
     return `${kind}${named.hit ? ` off ${theBall(named.hit)}` : named.rails > 0 ? `, ${rails(named)}` : ""}`;
   if (named.kind === "foul") return `${kind}${named.hit ? `: hits ${theBall(named.hit)}` : ""}`;

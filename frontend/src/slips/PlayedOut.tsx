@@ -1,6 +1,6 @@
 /** What the planned strike comes to when the player's errors are played out. */
 import type { ReactNode } from "react";
-import type { Forecast, Share } from "../api/types";
+import type { Forecast, Mapped, Share } from "../api/types";
 import { chance, degrees, length, speed, tipInFull, type Units } from "../units/units";
 import { pathLength } from "../table/paths";
 import { Row, Unknown } from "../parts/fields";
@@ -8,6 +8,8 @@ import { PlayButtons } from "./StruckLike";
 
 type Props = {
   forecast: Forecast | undefined;
+  /** What the map says of the planned place; null where none judges it. */
+  mapped: Mapped | null;
   waiting: boolean;
   level: string;
   units: Units;
@@ -17,7 +19,7 @@ type Props = {
   needs: ReactNode;
 };
 
-export function PlayedOut({ forecast, waiting, level, units, made, needs }: Props) {
+export function PlayedOut({ forecast, mapped, waiting, level, units, made, needs }: Props) {
   const planned = forecast?.planned;
   if (!planned)
     return forecast?.reason ? (
@@ -47,11 +49,7 @@ export function PlayedOut({ forecast, waiting, level, units, made, needs }: Prop
           </span>
         </Row>
       )}
-      {planned.in_place && (
-        <Row label="And in place">
-          <Counted share={planned.in_place} />
-        </Row>
-      )}
+      {planned.in_place && <InPlace byHand={planned.in_place} mapped={mapped} />}
       {planned.besides && (
         <Row label="And besides">
           <Counted share={planned.besides} />
@@ -106,6 +104,25 @@ export function PlayedOut({ forecast, waiting, level, units, made, needs }: Prop
       )}
       <Unmet planned={planned} units={units} />
     </section>
+  );
+}
+
+/** The chance to make it and to end in place: by the map, once it is drawn, where one judges the place. */
+function InPlace({ byHand, mapped }: { byHand: Share; mapped: Mapped | null }) {
+  const byMap = mapped?.in_place ?? null;
+  return (
+    <Row label="And in place">
+      <Counted share={byMap ?? byHand} />
+      {mapped && (
+        <p className="quiet text-xs">
+          {byMap
+            ? "where nine tenths of the planned place’s worth are kept"
+            : mapped.stage === "waiting"
+              ? "to half a ball width; by the map in a moment…"
+              : `to half a ball width: ${mapped.reason}`}
+        </p>
+      )}
+    </Row>
   );
 }
 

@@ -1,6 +1,6 @@
 /** How it is struck, and what the pot asks for as it lies. */
 import type { PointerEvent } from "react";
-import type { Forecast, Pot, Review, Shot, Tip, Words } from "../api/types";
+import type { Forecast, Mapped, Pot, Review, Shot, Tip, Words } from "../api/types";
 import { chance, degrees, length, speed, thickness, tipInFull, type Units } from "../units/units";
 import * as act from "../rack/actions";
 import { useDesk } from "../rack/deskStore";
@@ -18,6 +18,7 @@ type Props = {
   units: Units;
   level: string;
   forecast: Forecast | undefined;
+  mapped: Mapped | null;
   waiting: boolean;
 };
 
@@ -41,7 +42,8 @@ const BREAK_OFF: [string, number][] = [
   ["hard", 5.5],
 ];
 
-export function StrikeSlip({ number, shot, review, words, units, level, forecast, waiting }: Props) {
+export function StrikeSlip(props: Props) {
+  const { number, shot, review, words, units, level, forecast, mapped, waiting } = props;
   const { plan } = shot;
   const discipline = useDesk((s) => s.recording?.match.discipline);
   const breaks = disciplineOf(discipline).fouls_score ? BREAK_OFF : BREAK_SPEEDS;
@@ -78,6 +80,7 @@ export function StrikeSlip({ number, shot, review, words, units, level, forecast
       <div className="rule mt-1 border-t pt-1">
         <PlayedOut
           forecast={forecast}
+          mapped={mapped}
           waiting={waiting}
           level={level}
           units={units}

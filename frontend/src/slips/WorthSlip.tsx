@@ -202,6 +202,7 @@ function whyNot(worth: StoryShot | undefined): string {
 /** How the next ball is known, where nobody named it. */
 const KNOWN: Record<string, string> = {
   played: ", played next",
+  map: "; next ball not said: the one the map goes on to",
   likeliest: "; next ball not said: the likeliest pot",
 };
 

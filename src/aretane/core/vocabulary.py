@@ -150,6 +150,8 @@ OPTION_KINDS: Words = {
     "swerve": "Swerve",
     "push-out": "Push-out",
     "foul": "Foul given away",
+    "again": "Other plays again",
+    "put-back": "Balls put back, other plays again",
 }
 """Kinds of what could be played at a shot."""
 
@@ -166,6 +168,7 @@ CHOICE_FAULTS: Words = {
     "wrong-group": "Wrong group",
     "push-out": "Push-out or play",
     "wrong-safety": "Wrong safety",
+    "sent-back": "Play or have the other play again",
 }
 """Kinds of wrong choices."""
 

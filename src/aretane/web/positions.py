@@ -13,7 +13,7 @@ from aretane.core.rules import RackState
 from aretane.core.runout.games import NoRun, Question
 from aretane.core.skill import Skill
 from aretane.formats.shapes import Depth, ShotShape
-from aretane.reviewing.deciding import choice_of, missed_from, sends_back
+from aretane.reviewing.deciding import choice_of
 from aretane.reviewing.scene import RackHead, Scene, carried_into, other_skill, replayed, scene
 from aretane.store import read
 from aretane.store.database import Db
@@ -53,15 +53,12 @@ class Asked(NamedTuple):
 
     choice: the decision there, without what the shot left. opposed: whether two play against each other;
     then `choice.other` is the other's model, else the shooter's own. agreed: whether the points that win
-    were agreed. sends_back: in snooker after a foul, the player may have the other play again; before:
-    what was asked of the other before a miss that was called.
+    were agreed.
     """
 
     choice: ChoiceQuestion
     opposed: bool
     agreed: bool
-    sends_back: bool
-    before: Question | None
 
     @property
     def question(self) -> Question:
@@ -91,9 +88,8 @@ def asked_of(recording_id: int, body: OutlookBody) -> Asked:
         raise NoRun("the break comes first: chances are worked out for what it leaves")
     earlier = steps[body.shot - 2] if body.shot > 1 else None
     return Asked(
-        choice_of(around, step), other_skill(around, step.shot.shooter) is not None,
-        around.options.points_to is not None, sends_back(around, step),
-        None if earlier is None else missed_from(around, earlier),
+        choice_of(around, step, earlier), other_skill(around, step.shot.shooter) is not None,
+        around.options.points_to is not None,
     )  # fmt: skip
 
 

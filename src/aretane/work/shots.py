@@ -17,7 +17,7 @@ from aretane.store.errors import NotFound
 from aretane.store.jobs import RackKey
 
 from .answering import WORKERS, Work, answer
-from .decisions import decision_questions
+from .decisions import decision_questions, sent_back_questions
 from .questions import by_visit, questions
 from .runner import Kind, Piece, Store, WorkersLost
 
@@ -109,10 +109,10 @@ def pieces_of(db: Db, rack: RackKey) -> list[dict[str, Work]]:
         {one.content: (one.question, one.plan) for one in visit if one.question is not None}
         for visit in by_visit(questions(around, steps))
     ]
+    decisions = decision_questions(around, steps)
+    decisions += [sent.asked for sent in sent_back_questions(around, steps)]
     decided: list[dict[str, Work]] = [
-        {decision_question.content: decision_question.question}
-        for decision_question in decision_questions(around, steps)
-        if decision_question.question is not None
+        {one.content: one.question} for one in decisions if one.question is not None
     ]
     return visits + decided
 

@@ -2,12 +2,17 @@
 
 from dataclasses import replace
 
+import pytest
+
 from aretane.core.choice.again import again
+from aretane.core.choice.decision import ChoiceQuestion, decision
+from aretane.core.choice.options import choices
 from aretane.core.contest.seat import seats
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
+from aretane.core.log.shot import Plan
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question
 from aretane.core.skill import PRESETS
@@ -25,7 +30,27 @@ def test_what_lies_easy_is_not_given_back_and_the_ball_on_stays_on() -> None:
     hard = replace(easy, layout=HARD)
     put_back = replace(asked, layout=HARD)
     found = again(easy, me, other, put_back)
-    assert found.put_back is not None and found.put_back > found.here
+    assert found.put_back is not None and found.put_back.value > found.here.value
     assert again(hard, me, other, None).put_back is None
-    assert again(hard, me, other, None).here > found.here
+    assert again(hard, me, other, None).here.value > found.here.value
     assert again(hard, me, other, asked).put_back == found.here  # put back to where it was easy
+
+
+@pytest.mark.parametrize("layout", [HANGING, HARD])
+def test_a_decision_weighs_it_by_what_the_others_own_best_shot_leaves(layout: Layout) -> None:
+    asked = Question(TABLE, "snooker", layout, "end", PRESETS["advanced"], Physics())
+    question = ChoiceQuestion(
+        asked, PRESETS["strong"], Plan(), lead=-2.0, sends_back=True, before=asked, sent="again"
+    )
+    found = decision(question)
+    assert found.made is not None and found.options[found.made].kind == "again"
+    rows = {row.kind: row for row in found.options if row.kind in ("again", "put-back")}
+    assert rows["again"].value == rows["put-back"].value  # put back to where they lie
+    me, other = seats(asked, PRESETS["strong"])
+    theirs = choices(question.standing.theirs, other, me, asked.physics).options[0]
+    assert rows["again"].value == pytest.approx(1.0 - theirs.value)
+    assert rows["again"].error == pytest.approx(theirs.error)
+    assert [row.value for row in found.options] == sorted((r.value for r in found.options), reverse=True)
+    assert found.cost == pytest.approx(found.options[0].value - rows["again"].value)
+    if layout is HANGING:
+        assert found.options[0].kind == "pot"  # a hanging ball is not given away

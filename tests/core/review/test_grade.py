@@ -12,6 +12,7 @@ from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Target
 from aretane.core.review.grade import propose
+from aretane.core.review.landed import Landed
 from aretane.core.tolerances import NO_SHOT, PLAN_CHANGED_LOSS, RECOVERY
 from aretane.core.vocabulary import ALL_CAUSES, CAUSES, GRADES, ball_words, pocket_words
 
@@ -41,12 +42,12 @@ def angle(left: float, wanted: float | None) -> NextAngle:
 
 def grade(
     best: float, hoped: float | None, *, widths: float = 0.0, left: float = 20, wanted: float = 20,
-    window: bool = False,
+    window: bool = False, landed: Landed | None = None, angle_said: bool = False,
 ) -> tuple[str | None, str]:  # fmt: skip
     planned = None if hoped is None else pot(hoped, wanted)
     found = propose(
         pot(best, left), pot(best, left), planned, angle(left, None if hoped is None else wanted),
-        None if hoped is None else came(widths, window), WIDTH,
+        None if hoped is None else came(widths, window), WIDTH, landed, angle_said,
     )  # fmt: skip
     return found.grade, "; ".join(found.reasons)
 
@@ -89,6 +90,25 @@ def test_half_a_ball_is_the_edge_of_a_target(widths: float, wanted: str, window:
 )
 def test_the_angle_left_is_put_in_words(left: float, wanted: float, words: str) -> None:
     assert words in grade(0.8, 0.8, left=left, wanted=wanted)[1]
+
+
+@pytest.mark.parametrize(
+    ("landed", "widths", "left", "said", "wanted"),
+    [
+        (Landed(True, 0.97), 4, 20, False, "perfect"),
+        (Landed(True, 0.97), 4, -20, False, "perfect"),  # the other side of the ball is worth as much
+        (Landed(True, 0.97), 4, 50, True, "off-plan-changed"),  # the plan itself wants the angle
+        (Landed(False, 0.6), 0, 20, False, "off-same-plan"),
+        (Landed(False, 0.6), 0, -20, False, "off-plan-changed"),
+    ],
+)
+def test_a_map_decides_what_is_in_place(
+    landed: Landed, widths: float, left: float, said: bool, wanted: str
+) -> None:
+    found, words = grade(0.8, 0.8, widths=widths, left=left, landed=landed, angle_said=said)
+    assert found == wanted
+    told = f"{landed.share:.0%} of the planned place's worth is left"
+    assert (told in words) == (wanted in ("perfect", "off-same-plan"))
 
 
 def test_a_straight_ball_has_no_side() -> None:

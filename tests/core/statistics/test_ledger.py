@@ -6,7 +6,7 @@ import pytest
 
 from aretane.core.choice.decision import Decision, Weighed
 from aretane.core.choice.option import apart
-from aretane.core.statistics.ledger import entries, fault, total
+from aretane.core.statistics.ledger import entries, fault, sent_entry, total
 from aretane.core.vocabulary import CHOICE_FAULTS, OPTION_KINDS
 
 from ..rules.log import Log
@@ -42,6 +42,8 @@ def log() -> Log:
         (SAFE, replace(SAFE, value=0.8), "wrong-safety"),
         (replace(SAFE, kind="push-out"), POT, "push-out"),
         (POT, replace(SAFE, kind="push-out"), "push-out"),
+        (replace(SAFE, kind="again"), POT, "sent-back"),
+        (SAFE, replace(SAFE, kind="put-back"), "sent-back"),
     ],
 )
 def test_every_kind_of_wrong_choice(made: Weighed, best: Weighed, expected: str) -> None:
@@ -64,6 +66,15 @@ def test_the_grade_does_not_know_the_result() -> None:
     assert (came_off.came_off, failed.came_off) == (True, False)
     assert came_off.lucky and not failed.lucky
     assert came_off.error == apart(better, POT)
+
+
+def test_having_the_other_play_again_came_off_when_that_shot_did_not_go_on() -> None:
+    steps = log().steps
+    sent = decided(replace(SAFE, value=0.75), replace(SAFE, kind="again"))
+    rows = [sent_entry(steps, k, "bea", sent) for k in (0, 1)]
+    assert [row is not None and row.came_off for row in rows] == [False, True]  # a pot; a miss
+    assert rows[0] is not None and (rows[0].player, rows[0].fault) == ("bea", "sent-back")
+    assert sent_entry(steps, 0, "bea", None) is None
 
 
 def test_right_choices_that_failed_are_told_apart() -> None:

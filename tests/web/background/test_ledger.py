@@ -136,3 +136,28 @@ def test_a_verdict_keeps_what_would_have_been_played_and_for_which_school(
         "version"
     ]
     assert client.post(f"/api/racks/{rack['id']}/changes", json={"shots": changed}).status_code == 422
+
+
+def test_having_the_other_play_again_is_a_decision_of_the_one_who_asks_for_it(client: FlaskClient) -> None:
+    file = example() | {"match": {"title": "The last two", "discipline": "snooker"}}
+    one, two = (player["id"] for player in file["players"][:2])
+    start = {"from": "empty", "balls": {"cue": [3000, 900], "pink": [3400, 200], "black": [3245, 889]}}
+    shots = [
+        {"shooter": one, "layout": start, "plan": {"ball": "pink", "choice": "safety"},
+         "result": {"foul": "no-contact", "cue_end": [400, 900]}},
+        {"shooter": one, "plan": {"ball": "pink", "pocket": "foot-left"},
+         "result": {"cue_end": [1500, 900], "moved": {"pink": [2800, 400]}}},
+        {"shooter": two, "plan": {"ball": "pink", "pocket": "foot-left"}},
+    ]  # fmt: skip
+    file["racks"] = [{"breaker": None, "shots": shots}]
+    file["table"] = {"size": "snooker-12"}
+    answer = client.post("/api/match-files", data=json.dumps(file), content_type="application/json")
+    assert answer.status_code == 201, answer.get_json()
+    recording = answer.get_json()["recording"]
+    asker = int(client.get(f"/api/recordings/{recording}").get_json()["players"][1]["id"])
+    client.post("/api/ledger", json={"recording": recording, "player": asker})
+    found = settled(client, recording=recording, player=asker)
+    sent = next(row for row in found["entries"] if row["shot"]["shot"] == 2)
+    assert sent["player"] == str(asker) and sent["made"]["kind"] == "again"
+    assert sent["came_off"] is True and sent["own"] is None
+    assert sent["best"]["value"] >= sent["made"]["value"]

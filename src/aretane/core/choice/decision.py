@@ -24,6 +24,7 @@ from ..motion.strike import Strike
 from ..runout.games import Question
 from ..runout.maps import ChanceMap, Kept
 from ..skill import Skill
+from .again import Again, Sent, SentBack, again_struck
 from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
 from .option import Choices, Draft, Kind, Option, too_close
@@ -31,7 +32,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
 
-MODEL = 13
+MODEL = 14
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -47,7 +48,9 @@ class ChoiceQuestion:
 
     For a shot that pots nothing on purpose it also holds the result (`seen`, `left`), because its strike
     was not written down. `lead`, `fouls`, `needs` and `free_ball` as in `Standing`; `leave_frozen`: balls
-    that touch the cue ball must be played away from.
+    that touch the cue ball must be played away from. In snooker after a foul: `sends_back`, the player may
+    have the other play again; `before`, what was asked of the other before a miss that was called; `sent`,
+    how the player did have the other play again.
     """
 
     asked: Question
@@ -61,6 +64,9 @@ class ChoiceQuestion:
     needs: Needs = (GAME, GAME)
     leave_frozen: bool = False
     free_ball: bool = False
+    sends_back: bool = False
+    before: Question | None = None
+    sent: SentBack | None = None
 
     @property
     def standing(self) -> Standing:
@@ -81,7 +87,7 @@ class Weighed:
     another option pots the same ball or hits it for a safety.
     """
 
-    kind: Kind
+    kind: Kind | SentBack
     ball: str | None
     pocket: PocketName | None
     value: float
@@ -129,21 +135,41 @@ def decision(
     asked = question.asked
     at = question.standing
     me, other = seats(asked, question.other, report=report, kept=kept)
-    draft, how, reason = made_as(question, at, me, other)
+    draft, how, reason = (None, None, "") if question.sent else made_as(question, at, me, other)
     added = () if draft is None else (draft,)
     found = choices(at, me, other, asked.physics, threads, True, added, report, question.may)
-    made = None if draft is None else which(found, draft, question.plan)
+    own = None if draft is None else which(found, draft, question.plan)
+    rows = [_weighed(found, option) for option in found.options]
+    if question.sends_back:
+        rows += _sent(again_struck(at, me, other, asked.physics, question.before, threads, report))
+    ranked = sorted(rows, key=lambda row: -row.value)
+    played = next((row for row in rows if row.kind == question.sent), None) if own is None else rows[own]
+    made = None if played is None else ranked.index(played)
     left = None
     if question.left is not None and question.seen is not None:
         then = at.left(question.left)
         left = left_by(then, other, me, asked.physics) if question.left.objects and then.on else None
-    best = found.options[0] if found.options else None
+    if question.sent:
+        how = "planned"
     return Decision(
-        tuple(_weighed(found, option) for option in found.options),
-        tuple(option is best or (best is not None and too_close(best, option)) for option in found.options),
+        tuple(ranked), tuple(row is ranked[0] or too_close(ranked[0], row) for row in ranked),
         made, how if made is not None else None, reason or found.reason, verdict(found), found.break_even,
         left,
     )  # fmt: skip
+
+
+def _sent(back: Again) -> list[Weighed]:
+    """The ways of having the other play again, as rows beside the options."""
+
+    def row(kind: SentBack, sent: Sent) -> Weighed:
+        why = (
+            "what the other's own best shot leaves" if sent.error is not None else "by a look at the table"
+        )
+        return Weighed(
+            kind, None, None, sent.value, sent.error or 0.0, 0.0, 0.0, 0.0, 0.0, None, 0, None, (), (why,)
+        )
+
+    return [row(kind, sent) for kind, sent in back.ways]
 
 
 GIVEN: dict[str, Kind] = {"push-out": "push-out", "foul": "foul"}

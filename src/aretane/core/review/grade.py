@@ -13,6 +13,7 @@ from ..tolerances import (
     RECOVERY,
 )
 from ..vocabulary import ball_words, pocket_words
+from .landed import Landed
 
 
 @dataclass(frozen=True, slots=True)
@@ -25,13 +26,16 @@ class Proposal:
 
 def propose(
     best: Aim, same: Aim, planned: Aim | None, angle: NextAngle, came: Fit | None, ball_width: float,
+    landed: Landed | None = None, angle_said: bool = False,
 ) -> Proposal:  # fmt: skip
     """Grade a position from what it leaves on the next ball.
 
     `best` is the likeliest direct pot of the next ball as it lies, `same` the pot into the planned
     pocket, `planned` that pot from the planned place (None: no place was planned), `came` how the
     result fits the intent. All chances are the shooter's. `ball_width` in metres. Thresholds: see
-    `tolerances`.
+    `tolerances`. `landed`: what the map of what follows says of a planned place; then that decides what is
+    in place, and else half a ball width. `angle_said`: the plan itself wants that angle, so it is looked at
+    in place too.
     """
     if came is not None and came.measured in ("bank", "open"):
         return _for_another_stroke(came)
@@ -44,6 +48,31 @@ def propose(
         return Proposal("recovery", (f"the best pot on {name} is {left:.0%}",))
     if came is None:
         return Proposal(None, ("no place was planned for the cue ball",))
+    held = came.kept if landed is None else landed.held
+    by_map = _worth_left(landed)
+    if landed is None or not held:
+        changes = [*_plan_changes(name, same, hoped, angle, came), *_angle_off(angle)]
+    else:
+        changes = _angle_off(angle) if angle_said else []
+    if changes:
+        return Proposal("off-plan-changed", tuple(changes))
+    if not held:
+        reasons = [_how_far(came, ball_width), by_map, "the plan still holds"]
+        return Proposal("off-same-plan", (", ".join(filter(None, reasons)),))
+    return Proposal("perfect", (by_map or "on target",))
+
+
+def _worth_left(landed: Landed | None) -> str:
+    """How much of the planned place's worth is left, in words; none where no map says it."""
+    if landed is None or landed.share is None:
+        return ""
+    return f"{min(landed.share, 1.0):.0%} of the planned place's worth is left"
+
+
+def _plan_changes(
+    name: str, same: Aim, hoped: float | None, angle: NextAngle, came: Fit
+) -> list[str]:  # fmt: skip
+    """Why the plan does not hold any more."""
     changes = []
     if angle.right_side is False or (came.measured == "side" and not came.kept):
         changes.append(f"wrong side of {name}")
@@ -51,15 +80,16 @@ def propose(
     if lost > PLAN_CHANGED_LOSS:
         where = pocket_words(same.pocket)
         changes.append(f"{name} into the {where}: {lost * 100:.0f} points of chance lost")
-    if angle.difference is not None and abs(angle.difference) > ANGLE_OFF:
-        more = "too much angle" if angle.difference > 0 else "too straight"
-        left_now, wanted = degrees(abs(angle.left)), degrees(abs(angle.wanted or 0))
-        changes.append(f"{more}: {left_now:.0f}° for {wanted:.0f}°")
-    if changes:
-        return Proposal("off-plan-changed", tuple(changes))
-    if not came.kept:
-        return Proposal("off-same-plan", (f"{_how_far(came, ball_width)}, the plan still holds",))
-    return Proposal("perfect", ("on target",))
+    return changes
+
+
+def _angle_off(angle: NextAngle) -> list[str]:
+    """How much the cut on the next ball is off the one wanted."""
+    if angle.difference is None or abs(angle.difference) <= ANGLE_OFF:
+        return []
+    more = "too much angle" if angle.difference > 0 else "too straight"
+    left_now, wanted = degrees(abs(angle.left)), degrees(abs(angle.wanted or 0))
+    return [f"{more}: {left_now:.0f}° for {wanted:.0f}°"]
 
 
 def _for_another_stroke(came: Fit) -> Proposal:

@@ -19,9 +19,25 @@ from ..rules import Rules
 from ..skill import Skill
 from ..vocabulary import CUE
 from .grade import Proposal, propose
+from .landed import Landed
 from .replay import Step
 
-NextKnown = Literal["planned", "played", "only", "likeliest"]
+NextKnown = Literal["planned", "played", "only", "map", "likeliest"]
+
+
+@dataclass(frozen=True, slots=True)
+class ByMap:
+    """What maps say of a shot that was played.
+
+    ball: the next ball by the map of what it left. landed: where the cue ball ended
+    against its planned place. None where no map says it.
+    """
+
+    ball: str | None = None
+    landed: Landed | None = None
+
+
+NO_MAP = ByMap()
 
 
 @dataclass(frozen=True, slots=True)
@@ -31,7 +47,7 @@ class Leave:
     `player` is who is at the table next, None where the rules leave it open (then the chances are the
     shooter's). `best` is the likeliest direct pot, `same` the pot into the pocket meant, `planned`
     that pot from the planned place. `known`: the next ball is the one planned, the one played next, the
-    only one on, or the likeliest pot of those on.
+    only one on, the one that the map goes on to, or the likeliest pot of those on.
     """
 
     player: str | None
@@ -71,12 +87,12 @@ def played_next(rack: Rack, steps: Sequence[Step], index: int) -> str | None:
 
 def measure(
     table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics = STANDARD,
-    played: str | None = None,
+    played: str | None = None, by_map: ByMap = NO_MAP,
 ) -> Measures:  # fmt: skip
     """Measure a replayed shot.
 
     skill_of: a player's model; physics: the table's constants; played: the ball played next, see
-    `played_next`.
+    `played_next`; by_map: what maps say, where they were drawn.
     """
     plan, skill = step.shot.plan, skill_of(step.shot.shooter)
     on = plan.ball or next(iter(rules.balls_on(step.state, step.before)), None)
@@ -93,7 +109,7 @@ def measure(
     missed = None
     if ended is not None and arrival is not None:
         missed = miss(plan.target, ended, arrival)
-    left = _leave(table, rules, step, skill_of, physics, played)
+    left = _leave(table, rules, step, skill_of, physics, played, by_map.ball)
     hand = skill_of((left.player if left else None) or step.shot.shooter).hand
     came = _fit(table, step, plan.target, missed, left, hand)
     second = _fit(table, step, plan.second, None, left, hand)
@@ -101,7 +117,7 @@ def measure(
     if ended is not None and arrival is not None and plan.better_error is not None:
         ran_long = ended_long(plan.target, ended, arrival, 2 * table.ball_radius)
         wrong = None if ran_long is None else ran_long != (plan.better_error == "long")
-    proposed = _propose(table, step, left, came)
+    proposed = _propose(table, step, left, came, by_map.landed)
     return Measures(aim, found, arrival, missed, came, left, proposed, second, wrong)
 
 
@@ -119,7 +135,7 @@ def _arrival(step: Step, aim: Aim | None) -> float | None:
 
 def _leave(
     table: Table, rules: Rules, step: Step, skill_of: Callable[[str], Skill], physics: Physics,
-    played: str | None,
+    played: str | None, by_map: str | None,
 ) -> Leave | None:  # fmt: skip
     """None while there is no result, no cue ball on the table or no ball left."""
     plan, left = step.shot.plan, step.after
@@ -128,7 +144,7 @@ def _leave(
     following = next(iter(step.next_state.turn)) if len(step.next_state.turn) == 1 else None
     skill = skill_of(following or step.shot.shooter)
     on = [ball for ball in rules.balls_on(step.next_state, left) if ball in left]
-    known, ball = _next_ball(table, plan, left, on, played, skill, physics)
+    known, ball = _next_ball(table, plan, left, on, played, by_map, skill, physics)
     if ball is None:
         return None
     from_plan = _from_planned_place(plan, left)
@@ -146,16 +162,20 @@ def _next_ball(
     left: Layout,
     on: list[str],
     played: str | None,
+    by_map: str | None,
     skill: Skill,
     physics: Physics,
 ) -> tuple[NextKnown, str | None]:
-    """The next ball and how it is known: planned, played, the only one on, or the likeliest pot."""
+    """The next ball and how it is known: planned, played, the only one on, the map's, or the likeliest
+    pot."""
     if plan.next_ball is not None and plan.next_ball in left:
         return "planned", plan.next_ball
     if played is not None and played in left:
         return "played", played
     if len(on) < 2:
         return "only", next(iter(on), None)
+    if by_map in on:
+        return "map", by_map
     return "likeliest", max(on, key=lambda ball: likeliest(table, left, ball, skill, physics)[1])
 
 
@@ -174,11 +194,16 @@ def _fit(
     return fit(table, target, step.after, missed, same, wanted, step.before, hand)
 
 
-def _propose(table: Table, step: Step, left: Leave | None, came: Fit | None) -> Proposal | None:
+def _propose(
+    table: Table, step: Step, left: Leave | None, came: Fit | None, landed: Landed | None
+) -> Proposal | None:
     """Only a shot that kept the table leaves a position to grade."""
     ruling, plan = step.ruling, step.shot.plan
     if left is None or ruling is None or not ruling.keeps_table or step.next_state.over:
         return None
     if plan.kind in ("break", "push-out", "foul") or plan.choice == "safety":
         return None
-    return propose(left.best, left.same, left.planned, left.angle, came, 2 * table.ball_radius)
+    return propose(
+        left.best, left.same, left.planned, left.angle, came, 2 * table.ball_radius, landed,
+        plan.wanted_angle is not None,
+    )  # fmt: skip

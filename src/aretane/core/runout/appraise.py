@@ -1,22 +1,25 @@
 """The chance of the shooter to run out before a shot, and with the choice made."""
 
 from dataclasses import dataclass, replace
+from typing import NamedTuple
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..aiming.aim import aim_at
 from ..aiming.position import arrival_direction
 from ..chance.forecast import NoAim, meant_by
 from ..chance.made import made
 from ..games import Measure
+from ..geometry import Point
 from ..log.shot import Plan, Tip
 from ..motion import MotionError
-from ..motion.play import play_ready
+from ..motion.play import Ends, play_ready
 from ..vocabulary import ball_words
 from . import kernel
 from .games import Question, search
 from .in_place import Place, place_of
-from .maps import TOUCHED, Kept, PlannedShot, Way
+from .maps import TOUCHED, ChanceMap, Kept, PlannedShot, Way
 from .run import Run
 
 SAMPLES = 400
@@ -74,7 +77,18 @@ class NotValued(ValueError):
     """The choice made has no value here; the message says why."""
 
 
-def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Place | None, tuple[str, ...]]:
+class _Struck(NamedTuple):
+    """The plan struck SAMPLES times with errors. good (k,): the pot is made and the cue ball stays up;
+    fell (k,): the pot is made."""
+
+    way: Way
+    ends: Ends
+    good: NDArray[np.bool_]
+    fell: NDArray[np.bool_]
+    assumed: tuple[str, ...]
+
+
+def _struck(run: Run, asked: Question, plan: Plan) -> _Struck:
     if plan.choice == "safety":
         raise NotValued("a safety: its worth is the chance it leaves, which is not worked out yet")
     if plan.kind in ("break", "push-out", "foul"):
@@ -87,32 +101,57 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Plac
     if meant is None or way is None:
         raise NotValued("choose the planned ball and pocket to value the choice")
     ends = play_ready(meant.at, meant.scattered(SAMPLES, asked.physics))
-    good = made(meant.task, ends) & (ends.fates[:, 0] == -1)
+    fell = made(meant.task, ends)
+    return _Struck(way, ends, fell & (ends.fates[:, 0] == -1), fell, assumed)
+
+
+def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Place | None, tuple[str, ...]]:
+    struck = _struck(run, asked, plan)
+    way, ends = struck.way, struck.ends
     grid, frame = run.maker.after(way)[0], run.maker.frame
     target = ends.names.index(way.ball)
     others = [k for k in range(1, len(ends.names)) if k != target]
     left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
     after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
-    worth = np.where(good, way.points[0] + left * after, 0.0)
-    fell = made(meant.task, ends)
-    place = _place(run, way, asked, plan)
-    if place is not None:
-        place = replace(place, chance=float((good & place.hold(ends.places[:, 0])).mean()))
-    if not fell.any():
-        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, assumed
-    return _mean(worth), _mean(worth[fell]), place, assumed
+    worth = np.where(struck.good, way.points[0] + left * after, 0.0)
+    place = _place(run, struck, asked, plan)
+    if not struck.fell.any():
+        return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, struck.assumed
+    return _mean(worth), _mean(worth[struck.fell]), place, struck.assumed
 
 
-def _place(run: Run, way: Way, asked: Question, plan: Plan) -> Place | None:
-    """The planned place by the map of what follows the ball; None without one, and after the last ball."""
-    then = None if way.then is None else run.maker.maps.get(way.then)
-    cue = asked.layout.cue
+def placed(
+    run: Run, asked: Question, plan: Plan, ended: Point | None = None
+) -> tuple[Place, float | None] | None:
+    """The planned place by the map of what follows, and the worth of `ended` by it.
+
+    The place has the chance to make the shot and end there. None where no map judges it.
+    Raises NotValued, NoAim, MotionError.
+    """
+    struck = _struck(run, asked, plan)
+    place, then = _place(run, struck, asked, plan), _then(run, struck.way)
+    if place is None or then is None:
+        return None
+    return place, None if ended is None else then.at(ended)
+
+
+def _then(run: Run, way: Way) -> ChanceMap | None:
+    """The map of what follows a pot; None after the last ball."""
+    return None if way.then is None else run.maker.maps.get(way.then)
+
+
+def _place(run: Run, struck: _Struck, asked: Question, plan: Plan) -> Place | None:
+    """The planned place of the cue ball; None without one, and after the last ball."""
+    then, cue = _then(run, struck.way), asked.layout.cue
     if then is None or cue is None or plan.ball is None:
         return None
     start = cue
     if plan.kind == "direct" and plan.pocket is not None:
         start = aim_at(asked.table, asked.layout, plan.ball, plan.pocket).ghost
-    return place_of(then, plan.target, arrival_direction(plan, start))
+    place = place_of(then, plan.target, arrival_direction(plan, start))
+    if place is None:
+        return None
+    return replace(place, chance=float((struck.good & place.hold(struck.ends.places[:, 0])).mean()))
 
 
 def completed(run: Run, asked: Question, plan: Plan) -> tuple[Plan, tuple[str, ...]]:

@@ -15,9 +15,11 @@ from .numbers import role_of
 Grade = Literal["right", "close", "wrong"]
 Fault = Literal[
     "took-on", "timid", "wrong-ball", "wrong-pocket", "wrong-route", "cluster-late", "wrong-group",
-    "push-out", "wrong-safety",
+    "push-out", "wrong-safety", "sent-back",
 ]  # fmt: skip
 
+SENT = {"again", "put-back"}
+"""Kinds of having the other play again."""
 LEAST = 0.02
 """Cost under which no choice is called wrong, however sure it is (our choice)."""
 
@@ -69,28 +71,39 @@ def entries(
 ) -> list[Entry]:
     """The decisions of a rack that are worked out and whose choice has a value, in order. `open_table`: the
     rack has groups, so a ball may be of the wrong one."""
-    outcome = [_came_off(steps, k) for k in range(len(steps))]
     out = []
     for k, (step, one) in enumerate(zip(steps, found, strict=True)):
-        if one is None or one.made is None or one.cost is None or role_of(step) == "left-out":
-            continue
-        made, best = one.options[one.made], one.options[0]
-        close = one.close[one.made] or one.cost < LEAST
-        grade: Grade = "right" if one.made == 0 else "close" if close else "wrong"
         is_open = open_table and step.state.group(step.state.team or step.shot.shooter) is None
-        out.append(
-            Entry(
-                k, step.shot.shooter, made, best, one.cost, apart(made, best), grade,
-                fault(made, best, is_open) if grade == "wrong" else None, outcome[k],
-            )
-        )  # fmt: skip
+        entry = _entry(steps, k, one, step.shot.shooter, _came_off(steps, k), is_open)
+        out += [entry] if entry is not None else []
     return out
+
+
+def sent_entry(steps: Sequence[Step], k: int, player: str, found: Decision | None) -> Entry | None:
+    """The decision of a player to have the other play shot k again; as in `entries`."""
+    ruling = steps[k].ruling
+    off = None if ruling is None else ruling.foul or not ruling.keeps_table
+    return _entry(steps, k, found, player, off, False)
+
+
+def _entry(
+    steps: Sequence[Step], k: int, one: Decision | None, player: str, came_off: bool | None, is_open: bool
+) -> Entry | None:
+    if one is None or one.made is None or one.cost is None or role_of(steps[k]) == "left-out":
+        return None
+    made, best = one.options[one.made], one.options[0]
+    close = one.close[one.made] or one.cost < LEAST
+    grade: Grade = "right" if one.made == 0 else "close" if close else "wrong"
+    wrong = fault(made, best, is_open) if grade == "wrong" else None
+    return Entry(k, player, made, best, one.cost, apart(made, best), grade, wrong, came_off)
 
 
 def fault(made: Weighed, best: Weighed, groups_open: bool = False) -> Fault:
     """What kind of wrong choice it was."""
     if "push-out" in (made.kind, best.kind) and made.kind != best.kind:
         return "push-out"
+    if SENT & {made.kind, best.kind}:
+        return "sent-back"
     if made.ball is None:
         return "wrong-safety" if best.ball is None else "timid"
     if best.ball is None:

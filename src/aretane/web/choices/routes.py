@@ -8,7 +8,7 @@ from typing import NamedTuple, cast
 
 from apiflask import APIBlueprint
 
-from aretane.core.choice.again import Again, again
+from aretane.core.choice.again import Again, Sent, again, again_struck
 from aretane.core.choice.decision import ChoiceQuestion, made_as, which
 from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import choices
@@ -27,7 +27,16 @@ from aretane.work.charting import ROUGH, Chart, Drawing, First, More
 
 from ..drawn import in_mm, path_view, share
 from ..positions import Asked, asked_of, asker_now, charting
-from .views import AddedView, AgainView, BranchView, ChoicesBody, ChoicesView, MatchView, OptionView
+from .views import (
+    AddedView,
+    AgainView,
+    BranchView,
+    ChoicesBody,
+    ChoicesView,
+    MatchView,
+    OptionView,
+    SentView,
+)
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
 PATIENCE = 60.0
@@ -61,13 +70,10 @@ class Ranking(NamedTuple):
 
 @dataclass(frozen=True, slots=True)
 class Wanted:
-    """What is asked about a position, the options that somebody had in mind, and in snooker after a foul
-    (`sends_back`) what was asked `before` a miss."""
+    """What is asked about a position, and the options that somebody had in mind."""
 
     question: ChoiceQuestion
     wishes: tuple[Wished, ...]
-    sends_back: bool = False
-    before: Question | None = None
 
     @property
     def asked(self) -> Question:
@@ -108,7 +114,7 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     lead = lead_in(asked.discipline, there.choice.lead + json_data.ahead)
     needs = shifted(there.choice.needs, json_data.ahead)
     choice = replace(there.choice, asked=asked, other=other, lead=lead, needs=needs)
-    wanted = Wanted(choice, wishes, there.sends_back, there.before)
+    wanted = Wanted(choice, wishes)
     first: dict[Hashable, First] = {}
     more: dict[Hashable, More] = {}
     if asked.game.in_order:
@@ -135,7 +141,8 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
     me, other = seats(asked, wanted.question.other, coarser, mine, at.step, at.maps)
     standing = wanted.question.standing
     rack = fresh_rack(standing, me, other)
-    back = again(standing, me, other, wanted.before) if wanted.sends_back else None
+    question = wanted.question
+    back = again(standing, me, other, question.before) if question.sends_back else None
     made, reason = wanted.made(me, other)
     wishes = wanted.asked_about(me.run(asked.group_on))
     added = tuple(draft for draft in (made, *wishes) if isinstance(draft, Draft))
@@ -150,6 +157,12 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
         standing, me, other, asked.physics, 2, settle, added, report, wanted.question.may,
         time_is_up=lambda: monotonic() > ends,
     )  # fmt: skip
+    if back is not None and settle and found.options:
+        at.tell((PARTLY, wanted), Ranking(found, rack, made, wishes, reason, back))
+        back = again_struck(
+            standing, me, other, asked.physics, question.before, 2, lambda _: at.step(),
+            lambda: monotonic() > ends,
+        )  # fmt: skip
     return Ranking(found, rack, made, wishes, reason, back)
 
 
@@ -171,7 +184,7 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
     if not found.options:
         return _nothing("none", found.reason)
     even = found.break_even
-    stage = "fine" if found.settled else "stopped" if ended else "rough"
+    stage = "rough" if not ended else "fine" if found.settled else "stopped"
     return ChoicesView(
         reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
@@ -190,8 +203,14 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
 def _again_view(found: Again | None) -> AgainView | None:
     if found is None:
         return None
-    back = None if found.put_back is None else round(found.put_back, 4)
-    return AgainView(here=round(found.here, 4), put_back=back)
+    return AgainView(
+        here=_sent_view(found.here), put_back=None if found.put_back is None else _sent_view(found.put_back)
+    )
+
+
+def _sent_view(sent: Sent) -> SentView:
+    error = None if sent.error is None else round(sent.error, 4)
+    return SentView(value=round(sent.value, 4), error=error)
 
 
 def _added_view(found: Choices, wish: Draft | str) -> AddedView:

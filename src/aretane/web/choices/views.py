@@ -142,12 +142,19 @@ class AddedView(BaseModel):
     reason: str
 
 
+class SentView(BaseModel):
+    """A chance to win. error: its standard error, null where it is by a look and not by strikes."""
+
+    value: float
+    error: float | None
+
+
 class AgainView(BaseModel):
     """In snooker after a foul: the shooter's chance to win after having the other play again, from where
     the balls lie, and with them put back after a miss (null: none was called)."""
 
-    here: float
-    put_back: float | None
+    here: SentView
+    put_back: SentView | None
 
 
 class ChoicesView(BaseModel):

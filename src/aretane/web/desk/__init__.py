@@ -1,5 +1,5 @@
 """The shot desk: a rack's data, saving, previews, strikes played out and found."""
 
-from . import routes
+from . import mapped, routes
 
-BLUEPRINTS = (routes.blueprint,)
+BLUEPRINTS = (routes.blueprint, mapped.blueprint)

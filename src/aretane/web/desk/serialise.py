@@ -13,6 +13,7 @@ from aretane.core.games import game
 from aretane.core.games.setting_up import break_places, racked, respotted
 from aretane.core.review.balance import Flag
 from aretane.core.review.clock import Timing
+from aretane.core.review.grade import Proposal
 from aretane.core.review.measure import Leave, Measures
 from aretane.core.review.replay import Step
 from aretane.core.rules import RackState
@@ -107,7 +108,7 @@ def _came(came: Fit, core: Table) -> desk_views.CameView:
     )
 
 
-def _leave(left: Leave) -> desk_views.LeaveView:
+def leave(left: Leave) -> desk_views.LeaveView:
     angle = left.angle
     return desk_views.LeaveView(
         player=left.player,
@@ -122,6 +123,11 @@ def _leave(left: Leave) -> desk_views.LeaveView:
         best_pocket=left.best.pocket,
         best_chance=left.best.chance,
     )
+
+
+def proposed(proposal: Proposal) -> desk_views.ProposalView:
+    """A proposed grade."""
+    return desk_views.ProposalView(grade=proposal.grade, reasons=list(proposal.reasons))
 
 
 def run_before(step: Step) -> int:
@@ -180,12 +186,10 @@ def review(
         came=None if measures.came is None else _came(measures.came, scene.table),
         second=None if measures.second is None else _came(measures.second, scene.table),
         wrong_end=measures.wrong_end,
-        leave=None if measures.leave is None else _leave(measures.leave),
+        leave=None if measures.leave is None else leave(measures.leave),
         took_s=timing.took,
         waited_s=timing.waited,
-        proposal=None
-        if proposal is None
-        else desk_views.ProposalView(grade=proposal.grade, reasons=list(proposal.reasons)),
+        proposal=None if proposal is None else proposed(proposal),
     )
 
 

@@ -7,7 +7,7 @@ from pydantic import BaseModel, Field
 from aretane.formats.match_file import OptionsShape
 from aretane.formats.shapes import ShotShape
 
-from ..views import Place, Places, RecordingView, TableView
+from ..views import Place, Places, RecordingView, ShareView, TableView
 
 
 class FlagView(BaseModel):
@@ -83,8 +83,9 @@ class LeaveView(BaseModel):
 
     player: str | None
     ball: str
-    known: Literal["planned", "played", "only", "likeliest"] = Field(
-        description="how the next ball is known; likeliest: the easiest pot of those on"
+    known: Literal["planned", "played", "only", "map", "likeliest"] = Field(
+        description="how the next ball is known; map: the one that the map goes on to; likeliest: the "
+        "easiest pot of those on"
     )
     pocket: str
     angle_left: float
@@ -101,6 +102,20 @@ class ProposalView(BaseModel):
 
     grade: str | None
     reasons: list[str]
+
+
+class MappedView(BaseModel):
+    """A shot by the maps of what follows.
+
+    in_place: the chance to make it and to end where nine tenths of the planned place's worth are kept.
+    leave and proposal: as in the review, with what the maps say; null while nothing was played.
+    """
+
+    stage: Literal["none", "waiting", "fine"] = Field(description="waiting: ask again")
+    reason: str = Field(description="why there is no chance to end in place")
+    in_place: ShareView | None
+    proposal: ProposalView | None
+    leave: LeaveView | None
 
 
 class ReviewView(BaseModel):

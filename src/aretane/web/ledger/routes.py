@@ -13,7 +13,7 @@ from aretane.core.choice.left import Left
 from aretane.core.games import game
 from aretane.core.review.replay import Step
 from aretane.core.statistics.exchanges import exchanges
-from aretane.core.statistics.ledger import Entry, entries, total
+from aretane.core.statistics.ledger import Entry, entries, sent_entry, total
 from aretane.core.statistics.numbers import HELD, role_of, safety_outcome
 from aretane.core.units import mm
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, scene, skill_of
@@ -26,7 +26,7 @@ from aretane.store.records import Recording
 from aretane.work.shots import DECISION
 
 from ...work.counting import Piece, Progress
-from ...work.decisions import AskedDecision, decision_questions
+from ...work.decisions import AskedDecision, SentBack, decision_questions, sent_back_questions
 from ..asker import change, database, runner, to_read
 from ..serving.working import counting, working
 from ..views import SeatView, ShotLink
@@ -61,7 +61,7 @@ class LedgerQuery(BaseModel):
 
 
 class RackDecisions(NamedTuple):
-    """One rack's shots with their decisions as questions."""
+    """One rack's shots with their decisions as questions; `sent`: those to have the other play again."""
 
     recording: Recording
     scene: Scene
@@ -69,6 +69,7 @@ class RackDecisions(NamedTuple):
     number: int
     steps: list[Step]
     asked: list[AskedDecision]
+    sent: list[SentBack]
     won: str | None
 
 
@@ -174,9 +175,19 @@ def _part(db: Db, club_id: int, stored: Recording, player: int | None) -> Ledger
     chains: list[ExchangeView] = []
     for rack in racks:
         found = [_decision(known.get(asked.content)) for asked in rack.asked]
-        for entry in entries(rack.steps, found, game(rack.scene.discipline).by_groups):
-            if player in (None, int(entry.player)):
-                rows.append((entry, _entry(rack, entry, found[entry.shot])))
+        own = [
+            (entry, found[entry.shot], rack.steps[entry.shot].shot.judgement.decision)
+            for entry in entries(rack.steps, found, game(rack.scene.discipline).by_groups)
+        ]
+        for sent in rack.sent:
+            answer = _decision(known.get(sent.asked.content))
+            entry = sent_entry(rack.steps, sent.shot, sent.player, answer)
+            own += [(entry, answer, None)] if entry is not None else []
+        rows += [
+            (entry, _entry(rack, entry, answer, verdict))
+            for entry, answer, verdict in sorted(own, key=lambda one: one[0].shot)
+            if player in (None, int(entry.player))
+        ]
         safeties += _safeties(rack, found, player)
         chains += _exchanges(rack, player)
     return LedgerPart(
@@ -199,16 +210,23 @@ def _racks(recording: Recording) -> Iterator[RackDecisions]:
         _, steps = replayed(around, head_of(stored), shots, carried)
         won = rack_facts(around, stored, carried).end.winner
         yield RackDecisions(
-            recording, around, stored.id, stored.number, steps, decision_questions(around, steps), won
+            recording,
+            around,
+            stored.id,
+            stored.number,
+            steps,
+            decision_questions(around, steps),
+            sent_back_questions(around, steps),
+            won,
         )
 
 
 def _wanted(rack: RackDecisions, player: int | None) -> list[AskedDecision]:
-    return [
-        asked
-        for step, asked in zip(rack.steps, rack.asked, strict=True)
-        if asked.content and player in (None, int(step.shot.shooter))
+    by_player = [
+        *((step.shot.shooter, asked) for step, asked in zip(rack.steps, rack.asked, strict=True)),
+        *((sent.player, sent.asked) for sent in rack.sent),
     ]
+    return [asked for who, asked in by_player if asked.content and player in (None, int(who))]
 
 
 def _answer(
@@ -275,13 +293,14 @@ def _link(rack: RackDecisions, shot: int) -> ShotLink:
     return ShotLink(recording=rack.recording.id, rack=rack.number, shot=shot + 1)
 
 
-def _entry(rack: RackDecisions, entry: Entry, found: Decision | None) -> EntryView:
+def _entry(rack: RackDecisions, entry: Entry, found: Decision | None, verdict: str | None) -> EntryView:
+    """One row; verdict: the reviewer's own on the decision."""
     return EntryView(
         shot=_link(rack, entry.shot), player=entry.player, made=_weighed(entry.made),
         best=_weighed(entry.best),
         how=None if found is None else found.how, cost=round(entry.cost, 4), error=round(entry.error, 4),
         grade=entry.grade, fault=entry.fault, came_off=entry.came_off,
-        own=rack.steps[entry.shot].shot.judgement.decision,
+        own=verdict,
         break_even=None if found is None or found.break_even is None else round(found.break_even, 4),
     )  # fmt: skip
 

@@ -5,12 +5,12 @@ from typing import Annotated
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
+from aretane.core.review.landed import landed
 from aretane.core.review.replay import Step
 from aretane.core.review.worth import Worth, turning, worths
 from aretane.core.rules import RackState
 from aretane.core.runout.appraise import Appraisal
 from aretane.core.runout.games import doubtful
-from aretane.core.runout.in_place import KEEPS
 from aretane.core.statistics.habits import streaks
 from aretane.reviewing.scene import Scene, chained, head_of, replayed, review_stored, scene
 from aretane.store import jobs, read
@@ -198,19 +198,13 @@ def _shot(
 
 
 def _place(appraisal: Appraisal, step: Step, worth: Worth | None) -> PlaceView:
-    """The planned place, and whether the cue ball ended in place with the planned ball down alone.
-
-    What was really left says it where the next shot is worked out, else the map of the shot itself.
-    """
+    """The planned place, and whether the cue ball ended there by what was really left."""
     place, unit = appraisal.place, appraisal.unit
     assert place is not None
-    ended, result = None if step.after is None else step.after.cue, step.shot.result
-    alone = result is not None and result.potted_objects == (step.shot.plan.ball,) and not result.moved
-    held = place.holds(ended) if alone and ended is not None else None
-    if held is not None and worth is not None and appraisal.measure == "chance":
-        held = worth.after.value >= KEEPS * place.worth
+    left = worth.after.value if worth is not None and appraisal.measure == "chance" else None
+    ended = landed(place, step, left)
     return PlaceView(
-        worth=place.worth * unit, chance=round(place.chance, 4), held=held,
+        worth=place.worth * unit, chance=round(place.chance, 4), held=None if ended is None else ended.held,
         long=None if place.long is None else place.long * unit,
         short=None if place.short is None else place.short * unit, better=place.better,
     )  # fmt: skip

@@ -1,0 +1,36 @@
+"""Where the cue ball ended, against its planned place by the map of what follows."""
+
+from dataclasses import dataclass
+
+from ..runout.in_place import KEEPS, Place
+from .replay import Step
+
+
+@dataclass(frozen=True, slots=True)
+class Landed:
+    """held: whether it ended in place. share: the share of the planned place's worth that is left there;
+    None where it is not known."""
+
+    held: bool
+    share: float | None
+
+
+def landed(place: Place, step: Step, worth: float | None) -> Landed | None:
+    """How a shot's cue ball ended; None where that is not known.
+
+    worth: of what the shot left, in the unit of `place`, None where nothing says it. With the planned ball
+    down and no other ball moved the map's own contour decides, else nine tenths of the worth.
+    """
+    cue = None if step.after is None else step.after.cue
+    if cue is None:
+        return None
+    share = None if worth is None else worth / place.worth
+    if falls_alone(step):
+        return Landed(place.holds(cue), share)
+    return None if share is None else Landed(share >= KEEPS, share)
+
+
+def falls_alone(step: Step) -> bool:
+    """Whether the planned ball fell and no other ball moved: the shot's own map then says what is left."""
+    result = step.shot.result
+    return result is not None and result.potted_objects == (step.shot.plan.ball,) and not result.moved

@@ -1,0 +1,149 @@
+"""A shot by the maps of what follows: the chance to end in place, the next ball, the proposed grade."""
+
+from collections.abc import Hashable
+from functools import partial
+from typing import NamedTuple
+
+from apiflask import APIBlueprint
+
+from aretane.core.chance.forecast import NoAim
+from aretane.core.equipment.layout import Layout
+from aretane.core.geometry import Point
+from aretane.core.intervals import wilson
+from aretane.core.log.shot import Plan
+from aretane.core.motion import MotionError
+from aretane.core.review.landed import falls_alone, landed
+from aretane.core.review.measure import ByMap, measure, played_next
+from aretane.core.review.replay import Step
+from aretane.core.rules import RackState
+from aretane.core.runout.appraise import SAMPLES, NotValued, placed
+from aretane.core.runout.games import NoRun, Question, question
+from aretane.core.runout.in_place import Place
+from aretane.core.runout.run import Run
+from aretane.reviewing.scene import RackHead, Scene, replayed, skill_of
+from aretane.work.charting import Chart, Drawing, More
+
+from ..asker import to_read
+from ..drawn import share
+from ..positions import OutlookBody, asker_now, before_rack, charting
+from . import serialise
+from .views import MappedView
+
+blueprint = APIBlueprint("mapped", __name__, url_prefix="/api")
+
+BY_MAP = ("point", "window", "either")
+"""Kinds of targets that a map judges; the others have a measure of their own."""
+
+
+class _Planned(NamedTuple):
+    """The planned place by the map, with the worth where the cue ball ended; or why there is none."""
+
+    place: Place | None
+    there: float | None
+    reason: str
+
+
+@blueprint.post("/recordings/<int:recording_id>/mapped")
+@blueprint.input(OutlookBody)
+@blueprint.output(MappedView)
+def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
+    """A shot by its maps, as far as they are drawn: ask again until they are fine."""
+    with to_read() as (db, asker):
+        around, carried = before_rack(db, asker, recording_id, json_data.number)
+    rack, steps = replayed(around, RackHead(json_data.breaker, json_data.depth), json_data.shots, carried)
+    number = json_data.shot
+    if number > len(steps):
+        return _without("there is no such shot")
+    step = steps[number - 1]
+    played = played_next(rack, steps, number - 1)
+    try:
+        before, after = _planned(around, step), _next(around, step, played)
+    except NoRun as reason:
+        return _without(str(reason))
+    if (before is not None and not before.done) or (after is not None and not after.done):
+        return _without("").model_copy(update={"stage": "waiting"})
+    found = _found(before, step)
+    if found.reason and after is None:
+        return _without(found.reason)
+    by_map = _by_map(found, before, after, step)
+    measures = measure(
+        around.table, around.rules, step, lambda player: skill_of(around, player), around.physics, played,
+        by_map,
+    )  # fmt: skip
+    place, proposal, left = found.place, measures.proposal, measures.leave
+    return MappedView(
+        stage="fine", reason=found.reason,
+        in_place=None if place is None else share(wilson(round(place.chance * SAMPLES), SAMPLES)),
+        proposal=None if proposal is None else serialise.proposed(proposal),
+        leave=None if left is None else serialise.leave(left),
+    )  # fmt: skip
+
+
+def _without(reason: str) -> MappedView:
+    return MappedView(stage="none", reason=reason, in_place=None, proposal=None, leave=None)
+
+
+def _planned(around: Scene, step: Step) -> Chart | None:
+    """The chart of the shot with its planned place; None where no map judges the plan."""
+    plan = step.shot.plan
+    if plan.target.kind not in BY_MAP or plan.ball is None:
+        return None
+    asked = _question(around, step, step.state, step.before)
+    at = None if step.after is None else step.after.cue
+    more: dict[Hashable, More] = {_key(plan, at): partial(_judged, asked=asked, plan=plan, at=at)}
+    return charting().ask(asked, plan.ball, more, asker=asker_now())
+
+
+def _question(around: Scene, step: Step, state: RackState, layout: Layout) -> Question:
+    skill = skill_of(around, step.shot.shooter)
+    return question(
+        around.table, around.discipline, state, step.shot.shooter, layout, skill, around.physics
+    )  # fmt: skip
+
+
+def _key(plan: Plan, at: Point | None) -> tuple[str, Plan, Point | None]:
+    return "in place", plan, at
+
+
+def _judged(run: Run, _: Drawing, asked: Question, plan: Plan, at: Point | None) -> _Planned:
+    try:
+        found = placed(run, asked, plan, at)
+    except (NotValued, NoAim, MotionError) as reason:
+        return _Planned(None, None, str(reason))
+    return (
+        _Planned(None, None, "the planned place is worth nothing by the map")
+        if found is None
+        else _Planned(*found, "")
+    )
+
+
+def _found(chart: Chart | None, step: Step) -> _Planned:
+    if chart is None:
+        return _Planned(None, None, "no place is planned that a map judges")
+    at = None if step.after is None else step.after.cue
+    found = chart.more.get(_key(step.shot.plan, at))
+    return found if isinstance(found, _Planned) else _Planned(None, None, chart.trouble)
+
+
+def _next(around: Scene, step: Step, played: str | None) -> Chart | None:
+    """The chart of what the shot left; None where its player does not go on, or its own map says it."""
+    plan, left, then = step.shot.plan, step.after, step.next_state
+    goes_on = step.ruling is not None and step.ruling.keeps_table and not then.over
+    if not goes_on or left is None or left.cue is None or not left.objects:
+        return None
+    named = plan.next_ball in left or played in left
+    if named and (falls_alone(step) or plan.target.kind not in BY_MAP):
+        return None
+    asked = _question(around, step, then, left)
+    return charting().ask(asked, None, asker=asker_now())
+
+
+def _by_map(found: _Planned, before: Chart | None, after: Chart | None, step: Step) -> ByMap:
+    outlook = None if after is None or after.fine is None else after.fine.outlook()
+    ball = None if outlook is None or outlook.shot is None else outlook.shot.ball
+    if found.place is None or before is None:
+        return ByMap(ball)
+    worth = found.there if falls_alone(step) else None
+    if worth is None and outlook is not None and before.asked.measure == "chance":
+        worth = outlook.values[0]
+    return ByMap(ball, landed(found.place, step, worth))
