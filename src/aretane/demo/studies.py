@@ -64,7 +64,7 @@ STUDIES = (
         ("mirela", "idris"),
         {"cue": (1500, 930), "12": (1990, 1000), "6": (1760, 420)},
         {"ball": "12", "pocket": "foot-left", "next_ball": "6",
-         "target": {"kind": "point", "a": [1520, 260]}},
+         "target": {"kind": "point", "a": [1480, 440]}},
         {"score": 12, "other_score": 7}, "straight-pool",
     ),
 )  # fmt: skip

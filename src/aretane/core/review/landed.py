@@ -18,16 +18,16 @@ class Landed:
 def landed(place: Place, step: Step, worth: float | None) -> Landed | None:
     """How a shot's cue ball ended; None where that is not known.
 
-    worth: of what the shot left, in the unit of `place`, None where nothing says it. With the planned ball
-    down and no other ball moved the map's own contour decides, else nine tenths of the worth.
+    worth: of what the shot left, in the unit of `place`, None where nothing says it. Nine tenths of the
+    place's worth is in place; where nothing says what is left, the contour of the shot's own map decides if
+    the planned ball fell and no other ball moved.
     """
     cue = None if step.after is None else step.after.cue
     if cue is None:
         return None
-    share = None if worth is None else worth / place.worth
-    if falls_alone(step):
-        return Landed(place.holds(cue), share)
-    return None if share is None else Landed(share >= KEEPS, share)
+    if worth is not None:
+        return Landed(worth >= KEEPS * place.worth, worth / place.worth)
+    return Landed(place.holds(cue), None) if falls_alone(step) else None
 
 
 def falls_alone(step: Step) -> bool:

@@ -11,7 +11,6 @@ from ..aiming.position import arrival_direction
 from ..chance.forecast import NoAim, meant_by
 from ..chance.made import made
 from ..games import Measure
-from ..geometry import Point
 from ..log.shot import Plan, Tip
 from ..motion import MotionError
 from ..motion.play import Ends, play_ready
@@ -19,11 +18,11 @@ from ..vocabulary import ball_words
 from . import kernel
 from .games import Question, search
 from .in_place import Place, place_of
-from .maps import TOUCHED, ChanceMap, Kept, PlannedShot, Way
+from .maps import TOUCHED, Kept, PlannedShot, Way
 from .run import Run
 
 SAMPLES = 400
-MODEL = 4
+MODEL = 5
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
@@ -120,29 +119,17 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Plac
     return _mean(worth), _mean(worth[struck.fell]), place, struck.assumed
 
 
-def placed(
-    run: Run, asked: Question, plan: Plan, ended: Point | None = None
-) -> tuple[Place, float | None] | None:
-    """The planned place by the map of what follows, and the worth of `ended` by it.
+def placed(run: Run, asked: Question, plan: Plan) -> Place | None:
+    """The planned place by the map of what follows, with the chance to make the shot and end there.
 
-    The place has the chance to make the shot and end there. None where no map judges it.
-    Raises NotValued, NoAim, MotionError.
+    None where no map judges it, or it is worth nothing. Raises NotValued, NoAim, MotionError.
     """
-    struck = _struck(run, asked, plan)
-    place, then = _place(run, struck, asked, plan), _then(run, struck.way)
-    if place is None or then is None:
-        return None
-    return place, None if ended is None else then.at(ended)
-
-
-def _then(run: Run, way: Way) -> ChanceMap | None:
-    """The map of what follows a pot; None after the last ball."""
-    return None if way.then is None else run.maker.maps.get(way.then)
+    return _place(run, _struck(run, asked, plan), asked, plan)
 
 
 def _place(run: Run, struck: _Struck, asked: Question, plan: Plan) -> Place | None:
     """The planned place of the cue ball; None without one, and after the last ball."""
-    then, cue = _then(run, struck.way), asked.layout.cue
+    then, cue = run.maker.chart_after(struck.way), asked.layout.cue
     if then is None or cue is None or plan.ball is None:
         return None
     start = cue

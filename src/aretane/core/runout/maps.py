@@ -295,6 +295,19 @@ class Maker:
             self.following[None] = np.broadcast_to(ends, (len(self.finish), *self.shape)).copy()
         return self.following[way.then]
 
+    def chart_after(self, way: Way) -> ChanceMap | None:
+        """The map of what follows a way on; without shots and errors where its values were given.
+
+        None after the last ball, and where every place is worth the same: the balls lie anew there.
+        """
+        if way.then is None or way.then in self.maps:
+            return None if way.then is None else self.maps[way.then]
+        values = self.after(way)
+        if float(np.ptp(values[0])) == 0.0:
+            return None
+        none = np.full((*self.shape, kernel.BEST_COLUMNS), -1.0)
+        return ChanceMap(way.then, (), values, values, np.zeros(self.shape), none, self.frame)
+
     def rows(self, layout: Layout, balls: Sequence[str]) -> Array:
         """The balls as the kernel takes them, the cue ball first; where it lies is filled in there."""
         places = dict(layout.places)

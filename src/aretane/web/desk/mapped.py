@@ -2,17 +2,16 @@
 
 from collections.abc import Hashable
 from functools import partial
-from typing import NamedTuple
+from typing import cast
 
 from apiflask import APIBlueprint
 
 from aretane.core.chance.forecast import NoAim
 from aretane.core.equipment.layout import Layout
-from aretane.core.geometry import Point
 from aretane.core.intervals import wilson
 from aretane.core.log.shot import Plan
 from aretane.core.motion import MotionError
-from aretane.core.review.landed import falls_alone, landed
+from aretane.core.review.landed import landed
 from aretane.core.review.measure import ByMap, measure, played_next
 from aretane.core.review.replay import Step
 from aretane.core.rules import RackState
@@ -35,12 +34,8 @@ BY_MAP = ("point", "window", "either")
 """Kinds of targets that a map judges; the others have a measure of their own."""
 
 
-class _Planned(NamedTuple):
-    """The planned place by the map, with the worth where the cue ball ended; or why there is none."""
-
-    place: Place | None
-    there: float | None
-    reason: str
+Planned = Place | str
+"""The planned place by the map, or why there is none."""
 
 
 @blueprint.post("/recordings/<int:recording_id>/mapped")
@@ -62,18 +57,21 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
         return _without(str(reason))
     if (before is not None and not before.done) or (after is not None and not after.done):
         return _without("").model_copy(update={"stage": "waiting"})
-    found = _found(before, step)
-    if found.reason and after is None:
-        return _without(found.reason)
+    found = _found(before, step.shot.plan)
+    if isinstance(found, str) and after is None:
+        return _without(found)
     by_map = _by_map(found, before, after, step)
     measures = measure(
         around.table, around.rules, step, lambda player: skill_of(around, player), around.physics, played,
         by_map,
     )  # fmt: skip
-    place, proposal, left = found.place, measures.proposal, measures.leave
+    proposal, left = measures.proposal, measures.leave
+    in_place = None
+    if not isinstance(found, str):
+        in_place = share(wilson(round(found.chance * SAMPLES), SAMPLES))
     return MappedView(
-        stage="fine", reason=found.reason,
-        in_place=None if place is None else share(wilson(round(place.chance * SAMPLES), SAMPLES)),
+        stage="fine", reason=found if isinstance(found, str) else "",
+        in_place=in_place,
         proposal=None if proposal is None else serialise.proposed(proposal),
         leave=None if left is None else serialise.leave(left),
     )  # fmt: skip
@@ -89,8 +87,7 @@ def _planned(around: Scene, step: Step) -> Chart | None:
     if plan.target.kind not in BY_MAP or plan.ball is None:
         return None
     asked = _question(around, step, step.state, step.before)
-    at = None if step.after is None else step.after.cue
-    more: dict[Hashable, More] = {_key(plan, at): partial(_judged, asked=asked, plan=plan, at=at)}
+    more: dict[Hashable, More] = {_key(plan): partial(_judged, asked=asked, plan=plan)}
     return charting().ask(asked, plan.ball, more, asker=asker_now())
 
 
@@ -101,49 +98,42 @@ def _question(around: Scene, step: Step, state: RackState, layout: Layout) -> Qu
     )  # fmt: skip
 
 
-def _key(plan: Plan, at: Point | None) -> tuple[str, Plan, Point | None]:
-    return "in place", plan, at
+def _key(plan: Plan) -> tuple[str, Plan]:
+    return "in place", plan
 
 
-def _judged(run: Run, _: Drawing, asked: Question, plan: Plan, at: Point | None) -> _Planned:
+def _judged(run: Run, _: Drawing, asked: Question, plan: Plan) -> Planned:
     try:
-        found = placed(run, asked, plan, at)
+        found = placed(run, asked, plan)
     except (NotValued, NoAim, MotionError) as reason:
-        return _Planned(None, None, str(reason))
-    return (
-        _Planned(None, None, "the planned place is worth nothing by the map")
-        if found is None
-        else _Planned(*found, "")
-    )
+        return str(reason)
+    return "no map says what the place is worth" if found is None else found
 
 
-def _found(chart: Chart | None, step: Step) -> _Planned:
+def _found(chart: Chart | None, plan: Plan) -> Planned:
     if chart is None:
-        return _Planned(None, None, "no place is planned that a map judges")
-    at = None if step.after is None else step.after.cue
-    found = chart.more.get(_key(step.shot.plan, at))
-    return found if isinstance(found, _Planned) else _Planned(None, None, chart.trouble)
+        return "no place is planned that a map judges"
+    return cast(Planned, chart.more.get(_key(plan), chart.trouble))
 
 
 def _next(around: Scene, step: Step, played: str | None) -> Chart | None:
-    """The chart of what the shot left; None where its player does not go on, or its own map says it."""
+    """The chart of what the shot left, where its player goes on and the map has something to say of it."""
     plan, left, then = step.shot.plan, step.after, step.next_state
     goes_on = step.ruling is not None and step.ruling.keeps_table and not then.over
     if not goes_on or left is None or left.cue is None or not left.objects:
         return None
-    named = plan.next_ball in left or played in left
-    if named and (falls_alone(step) or plan.target.kind not in BY_MAP):
-        return None
     asked = _question(around, step, then, left)
+    if (plan.next_ball in left or played in left) and not (
+        plan.target.kind in BY_MAP and asked.measure == "chance"
+    ):
+        return None
     return charting().ask(asked, None, asker=asker_now())
 
 
-def _by_map(found: _Planned, before: Chart | None, after: Chart | None, step: Step) -> ByMap:
+def _by_map(found: Planned, before: Chart | None, after: Chart | None, step: Step) -> ByMap:
     outlook = None if after is None or after.fine is None else after.fine.outlook()
     ball = None if outlook is None or outlook.shot is None else outlook.shot.ball
-    if found.place is None or before is None:
+    if isinstance(found, str) or before is None:
         return ByMap(ball)
-    worth = found.there if falls_alone(step) else None
-    if worth is None and outlook is not None and before.asked.measure == "chance":
-        worth = outlook.values[0]
-    return ByMap(ball, landed(found.place, step, worth))
+    chance = outlook is not None and before.asked.measure == "chance"
+    return ByMap(ball, landed(found, step, outlook.values[0] if outlook and chance else None))
