@@ -129,15 +129,16 @@ class Decision:
 
 def decision(
     question: ChoiceQuestion, threads: int = 1, kept: Kept | None = None,
-    report: Callable[[ChanceMap | Choices], object] = lambda step: None,
+    report: Callable[[ChanceMap | Choices], object] = lambda step: None, settle: bool = True,
 ) -> Decision:  # fmt: skip
-    """Work out a decision; `report` is called at its steps, and what it raises stops the work."""
+    """Work out a decision; `report` is called at its steps, and what it raises stops the work. settle: with
+    many more strikes of what is listed; which options are listed does not depend on it."""
     asked = question.asked
     at = question.standing
     me, other = seats(asked, question.other, report=report, kept=kept)
     draft, how, reason = (None, None, "") if question.sent else made_as(question, at, me, other)
     added = () if draft is None else (draft,)
-    found = choices(at, me, other, asked.physics, threads, True, added, report, question.may)
+    found = choices(at, me, other, asked.physics, threads, settle, added, report, question.may)
     own = None if draft is None else which(found, draft, question.plan)
     rows = [_weighed(found, option) for option in found.options]
     if question.sends_back:
