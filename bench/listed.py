@@ -97,7 +97,7 @@ def _given(kind: str, number: int) -> ChoiceQuestion:
 
 
 def outcome(case: tuple[str, ChoiceQuestion | None, str]) -> Outcome:
-    """Whether a decision's choice is listed, else the reason. By the first ranking, which says it already."""
+    """Whether a decision's choice is listed, else the reason; the first ranking says it already."""
     name, question, reason = case
     if question is None:
         return name, False, reason
@@ -117,6 +117,6 @@ def rows(pool: Executor) -> Iterator[Row]:
         yield Row(
             f"choice made neither listed nor refused, {what}", len(lost), "shots", 0, "lower",
             len(outcomes),
-            f"By the first ranking. Listed {sum(listed for _, listed, _ in outcomes)}; lost: {lost[:3]}; reasons: "
-            f"{'; '.join(reasons)[:600]}.",
+            f"By the first ranking. Listed {sum(listed for _, listed, _ in outcomes)}; lost: {lost[:3]}; "
+            f"reasons: {'; '.join(reasons)[:600]}.",
         )  # fmt: skip

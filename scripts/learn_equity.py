@@ -19,19 +19,22 @@ import numpy as np
 ROOT = Path(__file__).parents[1]
 sys.path[:0] = [str(ROOT), str(ROOT / "src")]
 
-from bench.duels import LEVELS, standing, two_sides  # noqa: E402
+from bench.duels import standing, two_sides  # noqa: E402
 
 from aretane.core.contest import learnt  # noqa: E402
 from aretane.core.contest.decide import family, seen_row  # noqa: E402
 from aretane.core.contest.duel import Turn, duel  # noqa: E402
 from aretane.core.contest.equity import FEATURES, FRAME_FEATURES, promised  # noqa: E402
 from aretane.core.motion import Physics  # noqa: E402
+from aretane.core.skill import PRESETS  # noqa: E402
 
-TARGET = ROOT / "src" / "aretane" / "core" / "choice" / "learnt.py"
+TARGET = ROOT / "src" / "aretane" / "core" / "contest" / "learnt.py"
 FIRST = 500_000
 """Seed of the first layout; the bench takes others."""
 GAMES = {"rotation": ("nine-ball",), "groups": ("eight-ball",), "frame": ("snooker",)}
 RIDGE = 2.0
+LEVELS = tuple(PRESETS)
+"""Players of all levels, so that none is extrapolated."""
 
 
 Job = tuple[str, int, int, dict[str, tuple[float, ...]], dict[str, float]]

@@ -71,7 +71,8 @@ class Valuing:
     def fine(self, option: Option) -> Option:
         return self._valued(drafted(option), self.errors[self.first :], True)
 
-    def _valued(self, draft: Draft, errors: np.ndarray, fine: bool) -> Option:
+    def struck(self, draft: Draft, errors: np.ndarray, fine: bool) -> "_Struck":
+        """The draft struck with these errors (k, 4). fine: the other's answers are played too."""
         here, physics = self.here, self.physics
         rows = mistaken(here, draft.cue, draft.strike, self.me.skill, physics, errors, draft.aids)
         ends = played(here, draft.cue, rows, physics)
@@ -102,6 +103,13 @@ class Valuing:
         values = np.where(
             goes_on, np.clip(values + self.drifts.get(draft.strike, self.drift), 0.0, 1.0), values
         )
+        return _Struck(ends, verdicts, values, doubt, twice, looks, answers)
+
+    def _valued(self, draft: Draft, errors: np.ndarray, fine: bool) -> Option:
+        here, physics = self.here, self.physics
+        struck = self.struck(draft, errors, fine)
+        ends, verdicts, values, twice = struck.ends, struck.verdicts, struck.values, struck.twice
+        passed = np.flatnonzero(verdicts == OVER)
         blocked = seen(here.theirs, ends)[passed]
         made = (verdicts == AGAIN) | (verdicts == WON)
         foul = (verdicts == FOUL) | (verdicts == LOST)
@@ -113,10 +121,10 @@ class Valuing:
         rails = _rails_before(motion)
         notes = Notes()
         if fine:
-            left = [looks[int(k)] for k in passed if int(k) in looks]
-            notes = noted(here, motion, left, list(answers.values()))
+            left = [struck.looks[int(k)] for k in passed if int(k) in struck.looks]
+            notes = noted(here, motion, left, list(struck.answers.values()))
         return Option(
-            draft.kind, draft.called, draft.cue, draft.strike, value, hypot(error, doubt),
+            draft.kind, draft.called, draft.cue, draft.strike, value, hypot(error, struck.doubt),
             _branch(shares[0], made, values), _branch(shares[1], over, values),
             _branch(shares[2], foul, values), self._attack(draft, made, often),
             float(blocked.mean()) if len(blocked) else 0.0,
@@ -212,6 +220,21 @@ def _fullness(here: Standing, draft: Draft, motion: Motion) -> float | None:
     to = place.minus(draft.cue)
     off = abs(to.x * sin(way) - to.y * cos(way))
     return max(0.0, 1.0 - off / (here.table.cue_ball_radius + here.table.radius(motion.first_hit)))
+
+
+@dataclass(frozen=True, slots=True)
+class _Struck:
+    """Strikes of a draft with errors: their ends, verdicts (k,) and the player's chances to win (k,) after
+    them; the error of the estimates behind those; the chance of a double hit; the next player's looks, and
+    the other's answers, by strike."""
+
+    ends: Ends
+    verdicts: NDArray[np.int64]
+    values: Array
+    doubt: float
+    twice: float
+    looks: dict[int, Look]
+    answers: dict[int, Answered]
 
 
 @dataclass(frozen=True, slots=True)
