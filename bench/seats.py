@@ -67,7 +67,7 @@ def _branch(
     physics = Physics()
     here, verdict = at.with_cue(option.cue), FOUL if branch == "foul" else OVER
     valuing = Valuing(here, me, other, physics)
-    struck = valuing.struck(drafted(option), valuing.errors[valuing.first :], True)
+    struck = valuing.struck(drafted(option), valuing.block(0), True)
     own = np.flatnonzero(struck.verdicts == verdict)
     equity = option.foul.equity if branch == "foul" else option.missed.equity
     if not len(own) or equity is None:
@@ -113,7 +113,7 @@ def rows_of(found: list[Seen], positions: int) -> Iterator[Row]:
     )
     how = (
         f"{positions} fresh positions of {', '.join(GAMES)}, levels mixed; after {STRIKES} strikes of a "
-        f"branch each. Promised less found: {parts}. The other's best has a stated error of {noise:.3f} (RMS)."
+        f"branch each. Promised less found: {parts}. The other's best has an error of {noise:.3f} (RMS)."
     )
     yield at_most(
         "two seats: bias of what is promised after handing over", round(abs(float(off.mean())), 4), "",

@@ -1,13 +1,11 @@
 """What could be played: the shots worth listing at a standing, alike ones merged, with their worth."""
 
 from collections.abc import Callable, Collection, Iterable, Sequence
-from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, replace
-from typing import TypeVar
 
 import numpy as np
 
-from ..contest.decide import GLANCE, Intended, pot_strike, screened, worth
+from ..contest.decide import GLANCE, pot_strike, screened, worth
 from ..contest.look import Look
 from ..contest.seat import Seat, openness
 from ..contest.strikes import THOROUGH, played
@@ -22,13 +20,11 @@ from .breaking import break_outs
 from .free_ball import free_balls
 from .handed import fouls, push_outs
 from .in_hand import Hand, places
-from .onwards import drift, shared, work_at
 from .option import Choices, Draft, Kind, Option
 from .raised import HIDDEN, raised
+from .settling import Budget, Work, settled
 from .special import specials
 from .valuing import Valuing
-
-One = TypeVar("One", Draft, Option)
 
 LISTED = 8
 """Options that are listed."""
@@ -90,8 +86,8 @@ def choices(
     """
     look = me.look(at, (0,), valuing=60)
     here = at.with_cue(look.place)
-    work = _Work(
-        here, me, other, physics, threads, _Budget(time_is_up, threads), Valuing(here, me, other, physics)
+    work = Work(
+        here, me, other, physics, threads, Budget(time_is_up, threads), Valuing(here, me, other, physics)
     )
     own, breaking = tuple(added), break_outs(here, me, physics)
     ranked = _ranked(work, look, [*own, *breaking], may, settle)
@@ -102,24 +98,11 @@ def choices(
     listed = unlike(ranked, kept, broken_by)
     report(Choices(tuple(listed), False))
     if settle:
-        listed = _named(_settled(work, listed, broken_by, report), kept)
+        listed = _named(settled(work, listed, broken_by, {one.strike for one in own}, report), kept)
     return Choices(tuple(listed), settle and not work.budget.cut)
 
 
-@dataclass(frozen=True, slots=True)
-class _Work:
-    """One question as it is worked on: who plays from where, in how many threads, in what time."""
-
-    here: Standing
-    me: Seat
-    other: Seat
-    physics: Physics
-    threads: int
-    budget: "_Budget"
-    valuing: Valuing
-
-
-def _ranked(work: _Work, look: Look, drafts: list[Draft], may: May, settle: bool) -> list[Option]:
+def _ranked(work: Work, look: Look, drafts: list[Draft], may: May, settle: bool) -> list[Option]:
     """What can be played, by a first value, the best first; `drafts` are in it whatever they promise."""
     here, me, other, physics, threads = work.here, work.me, work.other, work.physics, work.threads
     drafts = [*drafts, *_drafts(here, look, me, other, physics, threads)]
@@ -136,38 +119,6 @@ def _ranked(work: _Work, look: Look, drafts: list[Draft], may: May, settle: bool
     return ranked
 
 
-def _settled(
-    work: _Work, listed: list[Option], broken_by: set[Strike], report: Callable[[Choices], object]
-) -> list[Option]:
-    """The listed options, the best first, each valued with many more strikes.
-
-    Before that, racks are played on from the layout to correct its estimates: from the best option, and
-    from the one that breaks a cluster.
-    """
-    here, valuing, budget = work.here, work.valuing, work.budget
-
-    def step(number: int, option: Option) -> None:
-        listed[number] = option
-        report(Choices(tuple(sorted(listed, key=lambda option: -option.value)), False))
-
-    broken = next((option for option in listed if option.strike in broken_by), None)
-    others = [option for option in listed if option.kind != "push-out" and option is not broken]
-    best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
-    for one, share in shared(work_at(here), best, broken):
-        if one.strike in valuing.drifts or budget.over:
-            continue
-        meant = Intended(one.cue, one.strike, one.called, one.kind)
-        valuing.drifts[one.strike] = drift(
-            here, (work.me, work.other), work.physics, meant, share, work.threads,
-            lambda: report(Choices(tuple(listed), False)),
-        )  # fmt: skip
-    if best is not None:
-        valuing.drift = valuing.drifts.get(best.strike, 0.0)
-        budget.valued(valuing.again, list(listed), step)
-    budget.valued(valuing.fine, list(listed), step)
-    return sorted(listed, key=lambda option: -option.value)
-
-
 def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
     """Whether a deliberate foul is worth a look.
 
@@ -181,35 +132,6 @@ def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
             max((option.made.share for option in ranked if option.called is not None), default=0.0) < SURE
         )
     return max((option.value for option in ranked), default=0.0) < SORE
-
-
-class _Budget:
-    """Values in turn what was found, in so many threads, until time is up."""
-
-    def __init__(self, time_is_up: Callable[[], bool], threads: int):
-        self.time_is_up, self.threads, self.cut = time_is_up, threads, False
-
-    @property
-    def over(self) -> bool:
-        return self.time_is_up()
-
-    def valued(
-        self, value: Callable[[One], Option], found: Iterable[One],
-        report: Callable[[int, Option], object] = lambda number, one: None,
-    ) -> list[Option]:  # fmt: skip
-        """The first in any case; `cut` says that something was left out."""
-        known, waiting = list[Option](), list(found)
-        pool = ThreadPoolExecutor(self.threads)
-        try:
-            for number, one in enumerate(pool.map(value, waiting)):
-                known.append(one)
-                report(number, one)
-                if self.over:
-                    break
-        finally:
-            pool.shutdown(cancel_futures=True)
-        self.cut |= len(known) < len(waiting)
-        return known
 
 
 def _drafts(

@@ -1,6 +1,6 @@
 """What options at a standing are worth, all of them struck with the same errors of the player."""
 
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import cos, hypot, sin, sqrt
 
 import numpy as np
@@ -28,14 +28,20 @@ from .notes import Answered, noted
 from .option import Branch, Draft, Notes, Option, drafted
 
 Array = NDArray[np.float64]
-ROUGH, FINE, REPLIES, ANSWERED = 16, 96, 16, 4
-"""Strikes with errors for the first ranking and for the settled one; after how many of those that hand the
-table over the other's answer is played at the most, and with how many strikes each."""
-OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 64, 8
+ROUGH, FINE, REPLIES, ANSWERED = 16, 64, 12, 4
+"""Strikes with errors for the first ranking and for a block of the settled one; after how many of those
+that hand the table over the other's answer is played at the most, and with how many strikes each."""
+OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES = 10, 48, 8
 """The same while both groups are open, whose maps take longest, and in straight pool, where any
 ball may be next."""
 COUNTED = 400
 """Strikes by which outcomes are counted in the settled ranking, as many as the desk plays."""
+MADE = (AGAIN, WON)
+"""Verdicts of a strike that keeps the table or wins."""
+BLOCKS = 4
+"""Blocks of strikes that an option gets at the most, while the verdict is open."""
+SEED = 4
+"""Of the looks after strikes; a later block has a seed of its own."""
 FOULED = 0.03
 """Share of fouls from which the other's answer to them is played too."""
 STEADY = 0.01
@@ -57,7 +63,9 @@ class Valuing:
         many = here.group_on == OPEN or here.game.any_order
         counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if many else (ROUGH, FINE, REPLIES)
         self.first, _, self.replies = counts
-        self.errors = apart_errors(counts[:2], (3,))
+        self.errors = apart_errors((counts[0], *(counts[1:2] * BLOCKS)), (3,))
+        self._fine = counts[1]
+        self._blocks: dict[Draft, list[_Struck]] = {}
         self.drift = 0.0
         self.drifts: dict[Strike, float] = {}
 
@@ -69,10 +77,35 @@ class Valuing:
         return self.rough(drafted(option))
 
     def fine(self, option: Option) -> Option:
-        return self._valued(drafted(option), self.errors[self.first :], True)
+        """The option by a block of strikes of its own, apart from those of the first ranking."""
+        return self._valued(drafted(option), self.block(0), True)
 
-    def struck(self, draft: Draft, errors: np.ndarray, fine: bool) -> "_Struck":
-        """The draft struck with these errors (k, 4). fine: the other's answers are played too."""
+    def more(self, option: Option) -> Option:
+        """A settled option by one more block of strikes: its value, its error, and what may come of it."""
+        draft = drafted(option)
+        blocks = self._blocks[draft]
+        blocks.append(self.struck(draft, self.block(len(blocks)), True, len(blocks)))
+        values = np.concatenate([block.values for block in blocks])
+        verdicts = np.concatenate([block.verdicts for block in blocks])
+        often = self._often(draft, blocks[0].twice)
+        value, error, branches = _weighed(values, verdicts, often)
+        made, missed, foul = branches
+        return replace(
+            option, value=value, error=hypot(error, self.doubt(option)), made=made, missed=missed, foul=foul
+        )
+
+    def doubt(self, option: Option) -> float:
+        """The part of a settled option's error that no number of strikes takes away."""
+        return float(np.mean([block.doubt for block in self._blocks[drafted(option)]]))
+
+    def block(self, number: int) -> Array:
+        """A block of errors (k, 4) for the settled ranking."""
+        start = self.first + number * self._fine
+        return np.asarray(self.errors[start : start + self._fine])
+
+    def struck(self, draft: Draft, errors: np.ndarray, fine: bool, block: int = 0) -> "_Struck":
+        """The draft struck with these errors (k, 4), which are those of a block. fine: the other's answers
+        are played too."""
         here, physics = self.here, self.physics
         rows = mistaken(here, draft.cue, draft.strike, self.me.skill, physics, errors, draft.aids)
         ends = played(here, draft.cue, rows, physics)
@@ -84,7 +117,7 @@ class Valuing:
             verdicts = np.where(lost, FOUL, OVER)
         else:
             values, verdicts = worth(
-                here, ends, draft.called, self.me, self.other, 4, GLANCE,
+                here, ends, draft.called, self.me, self.other, SEED + 50 * block, GLANCE,
                 lambda k, look: looks.update({k: look}), twice,
             )  # fmt: skip
         doubted = OF_POINTS if here.game.any_order else DOUBTED
@@ -92,13 +125,13 @@ class Valuing:
         passed = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         if fine and draft.kind != "push-out":
-            answers = self._replied(ends, values, OVER, passed, draft.called)
+            answers = self._replied(ends, values, OVER, passed, draft.called, block)
             fouls = [
                 int(k) for k in np.flatnonzero(verdicts == FOUL)
                 if not may_send_back(after(here, ends, int(k), FOUL, draft.called))
             ]  # fmt: skip
             if len(fouls) >= FOULED * len(values):
-                self._replied(ends, values, FOUL, np.array(fouls), draft.called)
+                self._replied(ends, values, FOUL, np.array(fouls), draft.called, block)
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
         values = np.where(
             goes_on, np.clip(values + self.drifts.get(draft.strike, self.drift), 0.0, 1.0), values
@@ -111,11 +144,11 @@ class Valuing:
         ends, verdicts, values, twice = struck.ends, struck.verdicts, struck.values, struck.twice
         passed = np.flatnonzero(verdicts == OVER)
         blocked = seen(here.theirs, ends)[passed]
-        made = (verdicts == AGAIN) | (verdicts == WON)
-        foul = (verdicts == FOUL) | (verdicts == LOST)
-        over = verdicts == OVER
         often = self._often(draft, twice) if fine and draft.kind != "push-out" else None
-        value, error, shares = _stratified(values, (made, over, foul), often)
+        value, error, branches = _weighed(values, verdicts, often)
+        if fine:
+            self._blocks[draft] = [struck]
+        made = np.isin(verdicts, MADE)
         stays = ends.fates[:, 0] == -1
         motion = play(here.table, placed(here, draft.cue), draft.strike, physics)
         rails = _rails_before(motion)
@@ -125,8 +158,7 @@ class Valuing:
             notes = noted(here, motion, left, list(struck.answers.values()))
         return Option(
             draft.kind, draft.called, draft.cue, draft.strike, value, hypot(error, struck.doubt),
-            _branch(shares[0], made, values), _branch(shares[1], over, values),
-            _branch(shares[2], foul, values), self._attack(draft, made, often),
+            *branches, self._attack(draft, made, often),
             float(blocked.mean()) if len(blocked) else 0.0,
             float(blocked.all(axis=1).mean()) if len(blocked) else 0.0,
             tuple(Point(float(x), float(y)) for x, y in ends.places[stays, 0]),
@@ -163,7 +195,7 @@ class Valuing:
         return wilson(int(made.sum()), len(made)) if often is None else often.pot
 
     def _replied(
-        self, ends: Ends, values: np.ndarray, verdict: int, which: np.ndarray, called: Called
+        self, ends: Ends, values: np.ndarray, verdict: int, which: np.ndarray, called: Called, block: int
     ) -> dict[int, Answered]:  # fmt: skip
         """The `values` corrected by the other's answers.
 
@@ -176,17 +208,17 @@ class Valuing:
         some = which[:: max(1, len(which) // self.replies)][: self.replies]
         changes: list[float] = []
         for half in (some[::2], some[1::2]):
-            answers |= {int(k): self._answered(ends, int(k), verdict, called) for k in half}
+            answers |= {int(k): self._answered(ends, int(k), verdict, called, block) for k in half}
             changes = [answer.value - float(values[k]) for k, answer in answers.items()]
             if float(np.std(changes)) / len(changes) ** 0.5 * len(which) / len(values) <= STEADY:
                 break
         values[which] = np.clip(values[which] + np.mean(changes), 0.0, 1.0)
         return answers
 
-    def _answered(self, ends: Ends, k: int, verdict: int, called: Called) -> Answered:
+    def _answered(self, ends: Ends, k: int, verdict: int, called: Called, block: int) -> Answered:
         """The player's chance to win after strike k once the other has answered, and with what."""
         then = after(self.here, ends, k, verdict, called)
-        rng = np.random.default_rng((5, k))
+        rng = np.random.default_rng((5, k, block) if block else (5, k))
         meant = decide(then, self.other, self.me, self.physics, rng)
         there = then.with_cue(meant.cue)
         errors = rng.standard_normal((ANSWERED, 4))
@@ -266,6 +298,16 @@ def _stratified(
     within = sum((share / whole) ** 2 * float(own.var()) / len(own) for share, own in there)
     between = sum(share / whole * (float(own.mean()) - mean) ** 2 for share, own in there) / COUNTED
     return mean, sqrt(within + between), often.shares
+
+
+def _weighed(
+    values: Array, verdicts: NDArray[np.int64], often: _Often | None
+) -> tuple[float, float, tuple[Branch, Branch, Branch]]:
+    """The value of strikes with its standard error, and its branches: made, missed, foul."""
+    parts = np.isin(verdicts, MADE), verdicts == OVER, np.isin(verdicts, (FOUL, LOST))
+    value, error, shares = _stratified(values, parts, often)
+    made, missed, foul = (_branch(share, part, values) for share, part in zip(shares, parts, strict=True))
+    return value, error, (made, missed, foul)
 
 
 def _branch(share: float, which: NDArray[np.bool_], values: Array) -> Branch:
