@@ -92,8 +92,8 @@ def main() -> None:
                     f"(always the mean: {won[held].var():.4f})", flush=True,
                 )  # fmt: skip
                 settings[name] = (
-                    f"{', '.join(GAMES[name])} at {', '.join(LEVELS)}; round {turn + 1}, {given.layouts} "
-                    f"layouts of {given.racks} racks, seed {given.first}"
+                    f"{', '.join(GAMES[name])}, {LEVELS[0]} to {LEVELS[-1]}; round {turn + 1}, "
+                    f"{given.layouts} layouts of {given.racks} racks, seed {given.first}"
                 )
                 _write(weights, settings, powers)
                 for edge in range(10):

@@ -5862,8 +5862,8 @@ export interface components {
          *     words, or empty. break_even: the pot chance at which the best attack is worth the best safety. planned:
          *     which option the choice made is, else `unlisted` says why it is none. added: what became of those asked
          *     about. other: whether there is another player with a model of their own. Two options are too close to
-         *     call within `apart` times both errors squared, added and rooted. again: what it is worth to have the
-         *     other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
+         *     call within `apart` times the `alone` of both squared, added and rooted. again: what it is worth to have
+         *     the other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
          *     beside them. needs: in straight pool the points that the player and the other still need.
          */
         ChoicesView: {
@@ -6803,13 +6803,13 @@ export interface components {
         /**
          * OptionView
          * @description One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
-         *     standard error; it is the mean over `made`, `missed` and `foul`. `attack`: the chance of the pot
-         *     with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
-         *     straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
-         *     whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
-         *     first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `free_ball`:
-         *     it is nominated as one. `route`: how the cue ball goes on, where another option pots the same ball, or
-         *     hits it for a safety, else empty.
+         *     standard error, `alone` the part of that which other options do not share; it is the mean over `made`,
+         *     `missed` and `foul`. `attack`: the chance of the pot with its interval, null for a safety. `hidden`: the
+         *     share of the next ball that the other cannot hit straight; `hooks`: how often that is all of it. `ends`
+         *     are cue-ball places after strikes with errors and whether they made it; `after` the balls left by the
+         *     strike without error. It meets the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0 a
+         *     graze) where it goes straight. `free_ball`: it is nominated as one. `route`: how the cue ball goes on,
+         *     where another option pots the same ball, or hits it for a safety, else empty.
          */
         OptionView: {
             /** After */
@@ -6818,6 +6818,8 @@ export interface components {
                 number,
                 number
             ][];
+            /** Alone */
+            alone: number;
             attack: components["schemas"]["ShareView"] | null;
             /** Ball */
             ball: string | null;
@@ -8969,12 +8971,15 @@ export interface components {
         };
         /**
          * WeighedOptionView
-         * @description An option in short: the shooter's chance to win the rack with it and its standard error, how often it
-         *     pots and fouls, how much of the next ball it hides on average and how often all of it; `frees` are balls
-         *     of clusters that it takes apart. It meets `hit` first after `rails` cushions, `fullness` of it.
-         *     `route`: how the cue ball goes on, where another option pots the same ball, or hits it for a safety.
+         * @description An option in short: the shooter's chance to win the rack with it and its standard error (`alone`: the
+         *     part that other options do not share), how often it pots and fouls, how much of the next ball it hides on
+         *     average and how often all of it; `frees` are balls of clusters that it takes apart. It meets `hit` first
+         *     after `rails` cushions, `fullness` of it. `route`: how the cue ball goes on, where another option pots
+         *     the same ball, or hits it for a safety.
          */
         WeighedOptionView: {
+            /** Alone */
+            alone: number;
             /** Ball */
             ball: string | null;
             /** Error */

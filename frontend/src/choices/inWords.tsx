@@ -196,7 +196,7 @@ export function Told({
   within: number;
 }) {
   const apart = pinned ? option.value - pinned.value : 0;
-  const close = pinned ? Math.abs(apart) <= within * Math.hypot(option.error, pinned.error) : false;
+  const close = pinned ? Math.abs(apart) <= within * Math.hypot(option.alone, pinned.alone) : false;
   return (
     <div data-testid="told">
       <p>

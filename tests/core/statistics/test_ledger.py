@@ -11,7 +11,7 @@ from aretane.core.vocabulary import CHOICE_FAULTS, OPTION_KINDS
 
 from ..rules.log import Log
 
-POT = Weighed("pot", "6", "foot-left", 0.6, 0.04, 0.7, 0.0, 0.1, 0.0, "6", 0, 0.5, (), ())
+POT = Weighed("pot", "6", "foot-left", 0.6, 0.04, 0.02, 0.7, 0.0, 0.1, 0.0, "6", 0, 0.5, (), ())
 SAFE = replace(POT, kind="safety", ball=None, pocket=None, made=0.0)
 
 

@@ -32,7 +32,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
 
-MODEL = 14
+MODEL = 15
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -83,8 +83,9 @@ class ChoiceQuestion:
 class Weighed:
     """An option in short.
 
-    frees: balls that its strike without error takes out of clusters. route: how the cue ball goes on, where
-    another option pots the same ball or hits it for a safety.
+    alone: the part of the error that other options do not share. frees: balls that its strike without error
+    takes out of clusters. route: how the cue ball goes on, where another option pots the same ball or hits
+    it for a safety.
     """
 
     kind: Kind | SentBack
@@ -92,6 +93,7 @@ class Weighed:
     pocket: PocketName | None
     value: float
     error: float
+    alone: float
     made: float
     foul: float
     hidden: float
@@ -124,7 +126,9 @@ class Decision:
     @property
     def cost(self) -> float | None:
         """The chance to win that the choice made gave away against the best one found."""
-        return None if self.made is None else self.options[0].value - self.options[self.made].value
+        if self.made is None:
+            return None
+        return max(0.0, self.options[0].value - self.options[self.made].value)
 
 
 def decision(
@@ -143,7 +147,7 @@ def decision(
     rows = [_weighed(found, option) for option in found.options]
     if question.sends_back:
         rows += _sent(again_struck(at, me, other, asked.physics, question.before, threads, report))
-    ranked = sorted(rows, key=lambda row: -row.value)
+    ranked = sorted(rows, key=lambda row: (-round(row.value, 3), row.foul))  # as options are
     played = next((row for row in rows if row.kind == question.sent), None) if own is None else rows[own]
     made = None if played is None else ranked.index(played)
     left = None
@@ -167,7 +171,21 @@ def _sent(back: Again) -> list[Weighed]:
             "what the other's own best shot leaves" if sent.error is not None else "by a look at the table"
         )
         return Weighed(
-            kind, None, None, sent.value, sent.error or 0.0, 0.0, 0.0, 0.0, 0.0, None, 0, None, (), (why,)
+            kind,
+            None,
+            None,
+            sent.value,
+            sent.error or 0.0,
+            sent.error or 0.0,
+            0.0,
+            0.0,
+            0.0,
+            0.0,
+            None,
+            0,
+            None,
+            (),
+            (why,),
         )
 
     return [row(kind, sent) for kind, sent in back.ways]
@@ -250,8 +268,8 @@ def _best(at: Standing, cue: Point, rows: np.ndarray, me: Seat, other: Seat, phy
 def _weighed(found: Choices, option: Option) -> Weighed:
     ball, pocket = option.called or (None, None)
     return Weighed(
-        option.kind, ball, pocket, option.value, option.error, option.made.share, option.foul.share,
-        option.hidden, option.hooks,
+        option.kind, ball, pocket, option.value, option.error, option.alone, option.made.share,
+        option.foul.share, option.hidden, option.hooks,
         option.hit, option.rails, option.fullness, option.notes.frees, reasons(found, option),
         route_words(found, option),
     )  # fmt: skip

@@ -1,7 +1,7 @@
 """An option at a standing with what it is worth, and what several of them say: the break-even chance."""
 
 from dataclasses import dataclass
-from math import hypot
+from math import hypot, sqrt
 from typing import Literal, Protocol
 
 from ..contest.turn import Called
@@ -18,7 +18,7 @@ Kind = Literal[
 CLOSE = 1.645
 """Standard errors inside which two values are too close to call."""
 ALONE = 0.5
-"""Share of the errors of two values that is in their difference: they rest on the same maps and the same
+"""Share of the error of a value that other options do not share: they rest on the same maps and the same
 errors of the player. (From racks played out at 60 positions: 92 % of 90 % intervals of it held.)"""
 
 
@@ -75,7 +75,8 @@ class Option:
     hooks: how often all of it is hidden. ends: cue-ball places after strikes with errors; made_there: which
     of them made the pot. motion: the strike without error; it hits the ball `hit` first after `rails`
     cushions, with `fullness` (1 full, 0 a graze) where it goes straight. notes: filled in once the option
-    is settled. twice: the chance of a double hit.
+    is settled. twice: the chance of a double hit. kept: the share of the value's own variance that is left
+    once the luck of the best is taken out.
     """
 
     kind: Kind
@@ -100,6 +101,12 @@ class Option:
     settled: bool
     aids: tuple[str, ...] = ()
     twice: float = 0.0
+    kept: float = 1.0
+
+    @property
+    def alone(self) -> float:
+        """The standard error that the value does not share with other options at the standing."""
+        return ALONE * self.error * sqrt(self.kept)
 
     @property
     def hands_over(self) -> bool:
@@ -182,12 +189,12 @@ class Valued(Protocol):
     @property
     def value(self) -> float: ...
     @property
-    def error(self) -> float: ...
+    def alone(self) -> float: ...
 
 
 def apart(valued: Valued, other: Valued) -> float:
     """Standard error of the difference of two options at one standing."""
-    return ALONE * hypot(valued.error, other.error)
+    return hypot(valued.alone, other.alone)
 
 
 def too_close(valued: Valued, other: Valued) -> bool:

@@ -99,8 +99,9 @@ def settled(
     return sorted(without_luck(listed), key=_worth)
 
 
-def _worth(option: Option) -> float:
-    return -option.value
+def _worth(option: Option) -> tuple[float, float]:
+    """The best first; of those worth the same, the one that fouls least."""
+    return -round(option.value, 3), option.foul.share
 
 
 def _play_on(
@@ -152,7 +153,8 @@ def without_luck(listed: Sequence[Option]) -> list[Option]:
 
     The best of several values with errors is too high on average. Each value goes towards the mean of its
     sort by the share of its variance that is error (Efron and Morris, J. Am. Stat. Assoc. 70:311, 1975;
-    memory): nothing where options truly differ, much where they differ by their errors alone.
+    memory): nothing where options truly differ, much where they differ by their errors alone. What is then
+    known of the difference of two is more than before, so their own errors become smaller too.
     """
     found = list(listed)
     for of_sort in (lambda one: one.called is not None, lambda one: one.hands_over):
@@ -160,12 +162,12 @@ def without_luck(listed: Sequence[Option]) -> list[Option]:
         if len(own) < FEW:
             continue
         values = np.array([listed[k].value for k in own])
-        noise = np.array([(ALONE * listed[k].error) ** 2 for k in own])
+        noise = np.array([listed[k].alone ** 2 for k in own])
         true = max(0.0, float(values.var(ddof=1) - noise.mean()))
         kept = true / (true + noise)
         mean = float(np.average(values, weights=1.0 / (true + noise)))
-        for k, value in zip(own, mean + kept * (values - mean), strict=True):
-            found[k] = shifted(listed[k], float(value) - listed[k].value)
+        for k, value, share in zip(own, mean + kept * (values - mean), kept, strict=True):
+            found[k] = replace(shifted(listed[k], float(value) - listed[k].value), kept=float(share))
     return found
 
 

@@ -10,7 +10,7 @@ from apiflask import APIBlueprint
 
 from aretane.core.choice.again import Again, Sent, again, again_struck
 from aretane.core.choice.decision import ChoiceQuestion, made_as, which
-from aretane.core.choice.option import ALONE, CLOSE, Choices, Draft, Option
+from aretane.core.choice.option import CLOSE, Choices, Draft, Option
 from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.choice.wish import NoWish, Wished, listed_as, wished
@@ -169,7 +169,7 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
 def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
         reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
-        unlisted="", added=[], other=False, apart=CLOSE * ALONE, settled=0, match=None, cautions=[],
+        unlisted="", added=[], other=False, apart=CLOSE, settled=0, match=None, cautions=[],
         needs=None, again=None,
     )  # fmt: skip
 
@@ -192,7 +192,7 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
         planned=None if ranking.made is None else which(found, ranking.made, wanted.plan),
         unlisted=ranking.reason,
         added=[_added_view(found, wish) for wish in ranking.wishes],
-        other=there.opposed, apart=CLOSE * ALONE,
+        other=there.opposed, apart=CLOSE,
         settled=sum(option.settled for option in found.options), match=_match(body, ranking.rack),
         cautions=_cautions(wanted, found, there.agreed),
         again=_again_view(ranking.again),
@@ -238,7 +238,8 @@ def _option_view(found: Choices, option: Option, at: Standing) -> OptionView:
         pocket=None if option.called is None else option.called[1], speed=round(option.strike.speed, 2),
         side=round(option.strike.side, 3), height=round(option.strike.height, 3),
         value=round(option.value, 4),
-        error=round(option.error, 4), made=_branch_view(option.made.share, option.made.equity),
+        error=round(option.error, 4), alone=round(option.alone, 4),
+        made=_branch_view(option.made.share, option.made.equity),
         missed=_branch_view(option.missed.share, option.missed.equity),
         foul=_branch_view(option.foul.share, option.foul.equity),
         attack=None if option.attack is None else share(option.attack),

@@ -98,13 +98,13 @@ class BranchView(BaseModel):
 
 class OptionView(BaseModel):
     """One choice (m/s, ball radii, mm). `value` is the shooter's chance to win the rack with it, with its
-    standard error; it is the mean over `made`, `missed` and `foul`. `attack`: the chance of the pot
-    with its interval, null for a safety. `hidden`: the share of the next ball that the other cannot hit
-    straight; `hooks`: how often that is all of it. `ends` are cue-ball places after strikes with errors and
-    whether they made it; `after` the balls left by the strike without error. It meets the ball `hit`
-    first after `rails` cushions, `fullness` of it (1 full, 0 a graze) where it goes straight. `free_ball`:
-    it is nominated as one. `route`: how the cue ball goes on, where another option pots the same ball, or
-    hits it for a safety, else empty."""
+    standard error, `alone` the part of that which other options do not share; it is the mean over `made`,
+    `missed` and `foul`. `attack`: the chance of the pot with its interval, null for a safety. `hidden`: the
+    share of the next ball that the other cannot hit straight; `hooks`: how often that is all of it. `ends`
+    are cue-ball places after strikes with errors and whether they made it; `after` the balls left by the
+    strike without error. It meets the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0 a
+    graze) where it goes straight. `free_ball`: it is nominated as one. `route`: how the cue ball goes on,
+    where another option pots the same ball, or hits it for a safety, else empty."""
 
     kind: str
     ball: str | None
@@ -115,6 +115,7 @@ class OptionView(BaseModel):
     height: float
     value: float
     error: float
+    alone: float
     made: BranchView
     missed: BranchView
     foul: BranchView
@@ -165,8 +166,8 @@ class ChoicesView(BaseModel):
     words, or empty. break_even: the pot chance at which the best attack is worth the best safety. planned:
     which option the choice made is, else `unlisted` says why it is none. added: what became of those asked
     about. other: whether there is another player with a model of their own. Two options are too close to
-    call within `apart` times both errors squared, added and rooted. again: what it is worth to have the
-    other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
+    call within `apart` times the `alone` of both squared, added and rooted. again: what it is worth to have
+    the other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
     beside them. needs: in straight pool the points that the player and the other still need.
     """
 
