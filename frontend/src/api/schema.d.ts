@@ -6807,8 +6807,8 @@ export interface components {
          *     `missed` and `foul`. `attack`: the chance of the pot with its interval, null for a safety. `hidden`: the
          *     share of the next ball that the other cannot hit straight; `hooks`: how often that is all of it. `ends`
          *     are cue-ball places after strikes with errors and whether they made it; `after` the balls left by the
-         *     strike without error. It meets the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0 a
-         *     graze) where it goes straight. `free_ball`: it is nominated as one. `route`: how the cue ball goes on,
+         *     strike without error. It meets the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0
+         *     a graze) where it goes straight. `free_ball`: it is nominated as one. `route`: how the cue ball goes on,
          *     where another option pots the same ball, or hits it for a safety, else empty.
          */
         OptionView: {
@@ -8972,10 +8972,11 @@ export interface components {
         /**
          * WeighedOptionView
          * @description An option in short: the shooter's chance to win the rack with it and its standard error (`alone`: the
-         *     part that other options do not share), how often it pots and fouls, how much of the next ball it hides on
-         *     average and how often all of it; `frees` are balls of clusters that it takes apart. It meets `hit` first
-         *     after `rails` cushions, `fullness` of it. `route`: how the cue ball goes on, where another option pots
-         *     the same ball, or hits it for a safety.
+         *     part that other options do not share), how often it pots and fouls, how much of the next ball it hides
+         *     on average and how often all of it; `frees` are balls of clusters that it takes apart.
+         *
+         *     It meets `hit` first after `rails` cushions, `fullness` of it. `route`: how the cue ball goes on, where
+         *     another option pots the same ball, or hits it for a safety.
          */
         WeighedOptionView: {
             /** Alone */

@@ -102,8 +102,8 @@ class OptionView(BaseModel):
     `missed` and `foul`. `attack`: the chance of the pot with its interval, null for a safety. `hidden`: the
     share of the next ball that the other cannot hit straight; `hooks`: how often that is all of it. `ends`
     are cue-ball places after strikes with errors and whether they made it; `after` the balls left by the
-    strike without error. It meets the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0 a
-    graze) where it goes straight. `free_ball`: it is nominated as one. `route`: how the cue ball goes on,
+    strike without error. It meets the ball `hit` first after `rails` cushions, `fullness` of it (1 full, 0
+    a graze) where it goes straight. `free_ball`: it is nominated as one. `route`: how the cue ball goes on,
     where another option pots the same ball, or hits it for a safety, else empty."""
 
     kind: str

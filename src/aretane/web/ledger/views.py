@@ -8,10 +8,12 @@ from ..views import SeatView, ShotLink
 
 class WeighedOptionView(BaseModel):
     """An option in short: the shooter's chance to win the rack with it and its standard error (`alone`: the
-    part that other options do not share), how often it pots and fouls, how much of the next ball it hides on
-    average and how often all of it; `frees` are balls of clusters that it takes apart. It meets `hit` first
-    after `rails` cushions, `fullness` of it. `route`: how the cue ball goes on, where another option pots
-    the same ball, or hits it for a safety."""
+    part that other options do not share), how often it pots and fouls, how much of the next ball it hides
+    on average and how often all of it; `frees` are balls of clusters that it takes apart.
+
+    It meets `hit` first after `rails` cushions, `fullness` of it. `route`: how the cue ball goes on, where
+    another option pots the same ball, or hits it for a safety.
+    """
 
     kind: str
     ball: str | None
