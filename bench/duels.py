@@ -7,7 +7,7 @@ from tests.core.runout.layouts import TABLE, frame, scattered, strewn
 from aretane.core.contest.scored import points_left
 from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Standing
-from aretane.core.equipment.balls import COLOURS
+from aretane.core.equipment.balls import COLOURS, ENGLISH_REDS, ENGLISH_YELLOWS
 from aretane.core.equipment.table import table_for
 from aretane.core.motion import Physics
 from aretane.core.runout.games import Question
@@ -15,6 +15,7 @@ from aretane.core.skill import PRESETS
 
 LEVELS = ("regular", "strong", "advanced")
 SNOOKER_TABLE = table_for("snooker-12")
+ENGLISH_TABLE = table_for("english-7")
 MOST_REDS, MOST_POINTS = 6, 40
 OPEN_SCORE = 0.7
 """Leads at most, as a share of the points left."""
@@ -32,6 +33,9 @@ def standing(discipline: str, seed: int, count: int | None = None) -> Standing:
     if discipline == "straight-pool":
         return straight_standing(seed)
     mine, theirs = rng.randint(1, 7), rng.randint(1, 7)
+    if discipline == "english-eight-ball":
+        balls = [*ENGLISH_REDS[:mine], *ENGLISH_YELLOWS[:theirs], "black"]
+        return Standing(ENGLISH_TABLE, discipline, strewn(seed, balls, ENGLISH_TABLE), "reds")
     if rng.random() < 0.2:
         return open_standing(seed)
     return Standing(TABLE, discipline, strewn(seed, [*SOLIDS[:mine], *STRIPES[:theirs], "8"]), "solids")
