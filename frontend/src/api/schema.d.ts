@@ -6730,9 +6730,11 @@ export interface components {
          * @description A player's errors fitted from the log, level as prior: aim in degrees, speeds relative.
          *
          *     `level_aim` and `level_speed` are the level's own. `speed_bias` below zero: strikes too softly.
+         *     `eye`: how many times as far as the level the player misjudges angles.
          */
         ModelView: {
             aim: components["schemas"]["IntervalView"];
+            eye: components["schemas"]["IntervalView"];
             /** Level Aim */
             level_aim: number;
             /** Level Speed */

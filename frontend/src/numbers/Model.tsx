@@ -6,6 +6,7 @@ import { Tick } from "./Rungs";
 export function ModelRows({ players, words }: { players: Numbers[]; words: Words }) {
   const degrees = (v: number) => `${v.toFixed(2)}°`;
   const share100 = (v: number) => `${(v * 100).toFixed(0)} %`;
+  const times = (v: number) => `${v.toFixed(1)} ×`;
   const bias = (v: number) => `${Math.abs(v * 100).toFixed(0)} % ${v < 0 ? "too softly" : "too hard"}`;
   const signedShare = (v: number) => `${v < 0 ? "−" : "+"}${Math.abs(v * 100).toFixed(0)} %`;
   return (
@@ -41,6 +42,13 @@ export function ModelRows({ players, words }: { players: Numbers[]; words: Words
                   : ""
               }
               unit="shots"
+            />
+            <ModelRow
+              label="Misjudges angles"
+              one={model.eye}
+              show={times}
+              level={`${(words.levels[player.level] ?? player.level).toLowerCase()}: 1.0 ×`}
+              unit="kicks, banks, plants"
             />
           </tbody>
         </table>

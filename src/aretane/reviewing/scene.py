@@ -24,6 +24,8 @@ from aretane.core.review.replay import Step, end_of, replay, replay_one
 from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
+from aretane.core.skill.fit import EyeTry
+from aretane.core.statistics.judged import eye_try
 from aretane.core.statistics.numbers import Tallied, tally_rack
 from aretane.core.vocabulary import STUDY
 from aretane.formats.core_values import to_core
@@ -289,4 +291,8 @@ def _tallies(
     seen = review(scene, head, [ShotShape.model_validate_json(text) for text in contents], carried)
     if head.depth == "key-moments" or scene.kind == STUDY:
         return ()  # chosen shots prove nothing about percentages
-    return tuple(tally_rack(list(keys), seen.steps, seen.measures))
+
+    def eye_of(step: Step) -> EyeTry | None:
+        return eye_try(scene.table, step, skill_of(scene, step.shot.shooter), scene.physics)
+
+    return tuple(tally_rack(list(keys), seen.steps, seen.measures, eye_of))

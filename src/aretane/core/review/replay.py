@@ -5,6 +5,7 @@ from dataclasses import dataclass
 from ..equipment.layout import Layout
 from ..log.shot import Rack, Shot, after
 from ..rules import RackState, Rules, Ruling, fold
+from ..vocabulary import CUE
 from .standing import after_gap, set_up
 
 
@@ -23,6 +24,16 @@ class Step:
     next_state: RackState
     ruling: Ruling | None
     logged: RackState | None = None
+
+    @property
+    def potted_as_planned(self) -> bool:
+        """Whether the planned ball fell, into the planned pocket where one is named; without a planned ball
+        any object ball."""
+        plan, result = self.shot.plan, self.shot.result
+        return result is not None and any(
+            ball == plan.ball and plan.pocket in (None, pocket) if plan.ball is not None else ball != CUE
+            for ball, pocket in result.potted
+        )
 
 
 def replay(rules: Rules, rack: Rack, carried: RackState | None = None) -> list[Step]:

@@ -11,7 +11,7 @@ from math import log, sqrt
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import erf
+from scipy.special import erf, erfinv
 
 from .model import Skill
 
@@ -37,6 +37,17 @@ class PotTry:
 
 
 @dataclass(frozen=True, slots=True)
+class EyeTry:
+    """A logged stroke in which an angle had to be judged: `chance` by the player's model, of whose error of
+    aim `arm` is the arm's part and `eye` the eye's (rad); made or not."""
+
+    chance: float
+    arm: float
+    eye: float
+    made: bool
+
+
+@dataclass(frozen=True, slots=True)
 class Off:
     """A logged error with the standard deviation of its own measuring (same unit)."""
 
@@ -56,19 +67,23 @@ class Estimate:
 
 @dataclass(frozen=True, slots=True)
 class Fitted:
-    """A player's model from the log. `speed_bias` is relative: -0.1 strikes a tenth too softly."""
+    """A player's model from the log. `speed_bias` is relative: -0.1 strikes a tenth too softly. `eye`: how
+    many times as far as the prior the player misjudges cushions, lines and curves."""
 
     skill: Skill
     aim: Estimate
     speed: Estimate
     speed_bias: Estimate
     tip: Estimate
+    eye: Estimate
 
 
 def fit(
-    prior: Skill, pots: Sequence[PotTry], speeds: Sequence[Off] = (), tips: Sequence[Off] = ()
-) -> Fitted:
-    """The player's spreads given logged pots, relative speed errors, and tip errors (m).
+    prior: Skill, pots: Sequence[PotTry], speeds: Sequence[Off] = (), tips: Sequence[Off] = (),
+    eyes: Sequence[EyeTry] = (),
+) -> Fitted:  # fmt: skip
+    """The player's spreads given logged pots, relative speed errors, tip errors (m), and strokes judged by
+    eye.
 
     Without evidence every value is the prior's. Raises ValueError naming a window or noise below zero.
     """
@@ -82,8 +97,12 @@ def fit(
     aim = _spread(prior.aim, _pot_likelihood(prior.aim, pots), len(pots))
     speed, bias = _spread_and_bias(prior.speed, speeds)
     tip = _spread(prior.tip, _normal_likelihood(_grid(prior.tip), tips, 0.0), len(tips))
-    own = replace(prior, aim=aim.value, speed=speed.value, tip=tip.value)
-    return Fitted(own, aim, speed, bias, tip)
+    eye = _spread(1.0, _eye_likelihood(eyes), len(eyes))
+    own = replace(
+        prior, aim=aim.value, speed=speed.value, tip=tip.value, rail=prior.rail * eye.value,
+        line=prior.line * eye.value, curve=prior.curve * eye.value,
+    )  # fmt: skip
+    return Fitted(own, aim, speed, bias, tip, eye)
 
 
 def _grid(middle: float) -> Array:
@@ -100,6 +119,22 @@ def _pot_likelihood(middle: float, pots: Sequence[PotTry]) -> Array:
     chance = SLIP / 2 + (1 - SLIP) * chance
     made = np.array([pot.made for pot in pots])
     return np.asarray(np.where(made[None], np.log(chance), np.log(1 - chance)).sum(axis=1))
+
+
+def _eye_likelihood(eyes: Sequence[EyeTry]) -> Array:
+    """Log likelihood of strokes made and missed on the grid of how many times as far the eye misjudges.
+
+    The chance says how wide the aims are that make the stroke: w with chance = erf(w / (sigma sqrt 2)).
+    """
+    times = _grid(1.0)
+    if not eyes:
+        return np.zeros(STEPS)
+    chance, arm, eye = np.array([(one.chance, one.arm, one.eye) for one in eyes]).T
+    half = erfinv(np.clip(chance, SLIP, 1 - SLIP)) * np.sqrt(2) * np.hypot(arm, eye)
+    sigma = np.hypot(arm[None], times[:, None] * eye[None])
+    share = SLIP / 2 + (1 - SLIP) * erf(half[None] / (sigma * sqrt(2)))
+    made = np.array([one.made for one in eyes])
+    return np.asarray(np.where(made[None], np.log(share), np.log(1 - share)).sum(axis=1))
 
 
 def _normal_likelihood(sigma: Array, errors: Sequence[Off], bias: float) -> Array:
@@ -131,6 +166,6 @@ def _spread_and_bias(middle: float, errors: Sequence[Off]) -> tuple[Estimate, Es
 def _read(values: Array, logs: Array, n: int) -> Estimate:
     """Median and 95 % interval of a posterior given on a grid."""
     weight = np.exp(logs - logs.max())
-    share = np.cumsum(weight) / weight.sum()
+    share = (np.cumsum(weight) - weight / 2) / weight.sum()
     low, middle, high = (float(np.interp(at, share, values)) for at in (0.025, 0.5, 0.975))
     return Estimate(middle, low, high, n)

@@ -14,7 +14,8 @@ from ..aiming.position import planned_travel
 from ..intervals import Difference, Mean, Proportion, difference, mean, wilson
 from ..review.measure import Measures
 from ..review.replay import Step
-from ..vocabulary import CUE, GRADES, SAFETY_OUTCOMES
+from ..skill.fit import EyeTry
+from ..vocabulary import GRADES, SAFETY_OUTCOMES
 
 ATTACK_OUTCOMES = ("potted", "potted-foul", "missed", "missed-foul")
 HELD = frozenset(("drew-foul", "answered", "reply-missed"))
@@ -38,24 +39,30 @@ class Tallied:
     """rad, width of the aims that made the pot."""
     travel: float | None = None
     """m, length of the cue ball's planned way."""
+    eye: EyeTry | None = None
+    """What a stroke that had to be judged by eye says of it."""
     wrong_end: bool | None = None
     """Whether it ended on the side the plan wanted it to keep off; None where no side was said."""
 
 
-def tally_rack(keys: list[str], steps: list[Step], measured: list[Measures]) -> list[Tallied]:
-    """The rack's shots as the percentages see them. The three lists run side by side."""
+def tally_rack(
+    keys: list[str], steps: list[Step], measured: list[Measures],
+    eye_of: Callable[[Step], EyeTry | None] = lambda step: None,
+) -> list[Tallied]:  # fmt: skip
+    """The rack's shots as the percentages see them. The three lists run side by side; eye_of: what a stroke
+    says of the player's eye."""
     rows = []
     for index, (key, step, measures) in enumerate(zip(keys, steps, measured, strict=True)):
         reply = steps[index + 1] if index + 1 < len(steps) else None
-        rows.append(_tally(key, step, measures, reply))
+        rows.append(_tally(key, step, measures, reply, eye_of(step)))
     return rows
 
 
-def _tally(key: str, step: Step, measures: Measures, reply: Step | None) -> Tallied:
+def _tally(key: str, step: Step, measures: Measures, reply: Step | None, eye: EyeTry | None) -> Tallied:
     shot, role = step.shot, role_of(step)
     outcome, made = None, None
     if role in ("attack", "two-way"):
-        made = _made(step)
+        made = step.potted_as_planned
         outcome = ("potted" if made else "missed") + ("-foul" if _fouled(step) else "")
     elif role == "safety":
         outcome = safety_outcome(step, reply)
@@ -73,6 +80,7 @@ def _tally(key: str, step: Step, measures: Measures, reply: Step | None) -> Tall
         chance=measures.aim.chance if counts and measures.aim else None,
         aims=measures.aim.aims if counts and measures.aim else None,
         travel=planned_travel(shot.plan, measures.aim.ghost) if counts and measures.aim else None,
+        eye=eye if counts else None,
         wrong_end=measures.wrong_end if counts else None,
     )
 
@@ -94,15 +102,6 @@ def role_of(step: Step) -> str:
 
 def _fouled(step: Step) -> bool:
     return step.ruling is not None and step.ruling.foul
-
-
-def _made(step: Step) -> bool:
-    plan, result = step.shot.plan, step.shot.result
-    assert result is not None
-    return any(
-        ball == plan.ball and plan.pocket in (None, pocket) if plan.ball is not None else ball != CUE
-        for ball, pocket in result.potted
-    )
 
 
 def safety_outcome(step: Step, reply: Step | None) -> str:

@@ -155,6 +155,7 @@ def _model(own: Fitted, level: Skill) -> ModelView:
         aim=_estimate(own.aim, degrees(1.0)),
         speed=_estimate(own.speed, 1.0),
         speed_bias=_estimate(own.speed_bias, 1.0),
+        eye=_estimate(own.eye, 1.0),
         level_aim=degrees(level.aim),
         level_speed=level.speed,
     )

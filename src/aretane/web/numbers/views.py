@@ -28,11 +28,13 @@ class ModelView(BaseModel):
     """A player's errors fitted from the log, level as prior: aim in degrees, speeds relative.
 
     `level_aim` and `level_speed` are the level's own. `speed_bias` below zero: strikes too softly.
+    `eye`: how many times as far as the level the player misjudges angles.
     """
 
     aim: IntervalView
     speed: IntervalView
     speed_bias: IntervalView
+    eye: IntervalView
     level_aim: float
     level_speed: float
 
