@@ -48,7 +48,7 @@ export function ModelRows({ players, words }: { players: Numbers[]; words: Words
               one={model.eye}
               show={times}
               level={`${(words.levels[player.level] ?? player.level).toLowerCase()}: 1.0 ×`}
-              unit="kicks, banks, plants"
+              unit="strokes"
             />
           </tbody>
         </table>
@@ -90,7 +90,7 @@ export function ModelRow({
           {ends(low)} to {ends(high)}, {n} {unit}
         </span>
       </td>
-      <td className="quiet text-right text-xs">{level}</td>
+      <td className="quiet text-right text-xs whitespace-nowrap">{level}</td>
     </tr>
   );
 }

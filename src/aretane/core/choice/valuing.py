@@ -13,7 +13,7 @@ from ..contest.look import Look
 from ..contest.seat import Seat
 from ..contest.strikes import mistaken, placed, played, seen
 from ..contest.turn import Called, Standing, after, judged
-from ..contest.verdicts import AGAIN, FOUL, LOST, OVER, WON
+from ..contest.verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
 from ..geometry import Point
 from ..intervals import Proportion, wilson
 from ..motion.kernel.launch import squirt
@@ -44,8 +44,15 @@ SEED = 4
 """Of the looks after strikes; a later block has a seed of its own."""
 FOULED = 0.03
 """Share of fouls from which the other's answer to them is played too."""
-STEADY = 0.01
-"""Standard error of what answers change in an option's value from which half as many will do."""
+OUTCOMES = 64
+"""Strikes by which the outcomes of an answer are counted; ANSWERED of them are looked at."""
+ENDS = (WON, LOST, LEVEL)
+"""Verdicts that end the rack."""
+STEADY, AT_ONCE = 0.01, 6
+"""Standard error of what answers change in an option's value from which no more are played, and after how
+many it is looked at."""
+FEW_BALLS, MORE_REPLIES = 3, 30
+"""Balls up to which answers cost little and vary much, and how many are played then at the most."""
 DOUBTED, OF_POINTS = 1.35, 1.0
 """How many times the error of a map a value of a choice is off by itself (from racks played out); in
 straight pool, where much of the game is still to come whatever the layout."""
@@ -62,7 +69,8 @@ class Valuing:
         self.here, self.me, self.other, self.physics = here, me, other, physics
         many = here.group_on == OPEN or here.game.any_order
         counts = (OPEN_ROUGH, OPEN_FINE, OPEN_REPLIES) if many else (ROUGH, FINE, REPLIES)
-        self.first, _, self.replies = counts
+        self.first, _, replies = counts
+        self.replies = MORE_REPLIES if len(here.layout.objects) <= FEW_BALLS else replies
         self.errors = apart_errors((counts[0], *(counts[1:2] * BLOCKS)), (3,))
         self._fine = counts[1]
         self._blocks: dict[Draft, list[_Struck]] = {}
@@ -90,8 +98,14 @@ class Valuing:
         often = self._often(draft, blocks[0].twice)
         value, error, branches = _weighed(values, verdicts, often)
         made, missed, foul = branches
+        unsure = float(np.hypot.reduce([block.unsure for block in blocks])) / len(blocks)
         return replace(
-            option, value=value, error=hypot(error, self.doubt(option)), made=made, missed=missed, foul=foul
+            option,
+            value=value,
+            error=hypot(error, self.doubt(option), unsure),
+            made=made,
+            missed=missed,
+            foul=foul,
         )
 
     def doubt(self, option: Option) -> float:
@@ -124,19 +138,21 @@ class Valuing:
         doubt = doubted * here.game.doubt * float(np.sqrt(values * (1.0 - values)).mean())
         passed = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
+        unsure = 0.0
         if fine and draft.kind != "push-out":
-            answers = self._replied(ends, values, OVER, passed, draft.called, block)
+            answers, unsure = self._replied(ends, values, OVER, passed, draft.called, block)
             fouls = [
                 int(k) for k in np.flatnonzero(verdicts == FOUL)
                 if not may_send_back(after(here, ends, int(k), FOUL, draft.called))
             ]  # fmt: skip
             if len(fouls) >= FOULED * len(values):
-                self._replied(ends, values, FOUL, np.array(fouls), draft.called, block)
+                _, also = self._replied(ends, values, FOUL, np.array(fouls), draft.called, block)
+                unsure = hypot(unsure, also)
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
         values = np.where(
             goes_on, np.clip(values + self.drifts.get(draft.strike, self.drift), 0.0, 1.0), values
         )
-        return _Struck(ends, verdicts, values, doubt, twice, looks, answers)
+        return _Struck(ends, verdicts, values, doubt, unsure, twice, looks, answers)
 
     def _valued(self, draft: Draft, errors: np.ndarray, fine: bool) -> Option:
         here, physics = self.here, self.physics
@@ -157,7 +173,8 @@ class Valuing:
             left = [struck.looks[int(k)] for k in passed if int(k) in struck.looks]
             notes = noted(here, motion, left, list(struck.answers.values()))
         return Option(
-            draft.kind, draft.called, draft.cue, draft.strike, value, hypot(error, struck.doubt),
+            draft.kind, draft.called, draft.cue, draft.strike, value,
+            hypot(error, struck.doubt, struck.unsure),
             *branches, self._attack(draft, made, often),
             float(blocked.mean()) if len(blocked) else 0.0,
             float(blocked.all(axis=1).mean()) if len(blocked) else 0.0,
@@ -196,24 +213,27 @@ class Valuing:
 
     def _replied(
         self, ends: Ends, values: np.ndarray, verdict: int, which: np.ndarray, called: Called, block: int
-    ) -> dict[int, Answered]:  # fmt: skip
-        """The `values` corrected by the other's answers.
+    ) -> tuple[dict[int, Answered], float]:  # fmt: skip
+        """The `values` corrected by the other's answers, and the standard error of that in their mean.
 
         The other answers after some of the strikes `which`, all of this `verdict`; their mean change is
         added to all of them.
         """
         answers: dict[int, Answered] = {}
         if not len(which):
-            return answers
-        some = which[:: max(1, len(which) // self.replies)][: self.replies]
+            return answers, 0.0
+        some = which[: self.replies]  # the first of strikes spread evenly are so too
         changes: list[float] = []
-        for half in (some[::2], some[1::2]):
-            answers |= {int(k): self._answered(ends, int(k), verdict, called, block) for k in half}
+        unsure = 0.0
+        for start in range(0, len(some), AT_ONCE):
+            part = some[start : start + AT_ONCE]
+            answers |= {int(k): self._answered(ends, int(k), verdict, called, block) for k in part}
             changes = [answer.value - float(values[k]) for k, answer in answers.items()]
-            if float(np.std(changes)) / len(changes) ** 0.5 * len(which) / len(values) <= STEADY:
+            unsure = float(np.std(changes)) / len(changes) ** 0.5 * len(which) / len(values)
+            if unsure <= STEADY:
                 break
         values[which] = np.clip(values[which] + np.mean(changes), 0.0, 1.0)
-        return answers
+        return answers, unsure
 
     def _answered(self, ends: Ends, k: int, verdict: int, called: Called, block: int) -> Answered:
         """The player's chance to win after strike k once the other has answered, and with what."""
@@ -221,13 +241,22 @@ class Valuing:
         rng = np.random.default_rng((5, k, block) if block else (5, k))
         meant = decide(then, self.other, self.me, self.physics, rng)
         there = then.with_cue(meant.cue)
-        errors = rng.standard_normal((ANSWERED, 4))
-        rows = mistaken(there, meant.cue, meant.strike, self.other.skill, self.physics, errors)
+        rows = mistaken(
+            there, meant.cue, meant.strike, self.other.skill, self.physics, even_errors(OUTCOMES)
+        )
         came = played(there, meant.cue, rows, self.physics)
-        theirs, _ = worth(there, came, meant.called, self.other, self.me, 6, GLANCE)
+        verdicts = judged(there, came, meant.called)
+        theirs = 0.0
+        for one in np.unique(verdicts):
+            own = np.flatnonzero(verdicts == one)
+            most = 1 if one in ENDS else max(1, round(ANSWERED * len(own) / OUTCOMES))
+            some = own[(np.arange(most) + 0.5).astype(int) * len(own) // most]
+            left = played(there, meant.cue, rows[some], self.physics)
+            values, _ = worth(there, left, meant.called, self.other, self.me, 6, GLANCE)
+            theirs += len(own) / OUTCOMES * float(values.mean())
         rails = int(np.median(came.rails_before))
         kind = "pot" if meant.called else "kick" if rails > 0 else "safety"
-        return Answered(1.0 - float(theirs.mean()), kind, rails if kind == "kick" else 0)
+        return Answered(1.0 - theirs, kind, rails if kind == "kick" else 0)
 
 
 def _rails_before(motion: Motion) -> int:
@@ -257,13 +286,14 @@ def _fullness(here: Standing, draft: Draft, motion: Motion) -> float | None:
 @dataclass(frozen=True, slots=True)
 class _Struck:
     """Strikes of a draft with errors: their ends, verdicts (k,) and the player's chances to win (k,) after
-    them; the error of the estimates behind those; the chance of a double hit; the next player's looks, and
-    the other's answers, by strike."""
+    them; the error of the estimates behind those, and that of the answers; the chance of a double hit; the
+    next player's looks, and the other's answers, by strike."""
 
     ends: Ends
     verdicts: NDArray[np.int64]
     values: Array
     doubt: float
+    unsure: float
     twice: float
     looks: dict[int, Look]
     answers: dict[int, Answered]
