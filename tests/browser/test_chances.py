@@ -58,6 +58,17 @@ def test_a_planned_place_is_held_against_the_map(tab: Page) -> None:
     hands.saved()
 
 
+def test_in_place_and_the_grade_are_told_by_the_map(tab: Page) -> None:
+    hands = open_desk(tab, f"{RACK}/shots/12")  # a place is planned, and the cue ball ended two balls off it
+    hands.key("k")
+    out = tab.get_by_role("region", name="Played out")
+    expect(out).to_contain_text("where nine tenths of the planned place’s worth are kept", timeout=PATIENCE)
+    hands.key("o")
+    grades = tab.get_by_role("group", name="Grade of the position")
+    expect(grades.get_by_role("button", name="perfect")).to_have_attribute("aria-pressed", "true")
+    expect(tab.get_by_text("of the planned place's worth is left")).to_be_visible()
+
+
 def test_routes_are_gone_through_by_key(tab: Page) -> None:
     hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
     hands.key(".")

@@ -6,10 +6,10 @@ of a frame lead, visit, no shot, pot, ahead, strength.
 
 SETTINGS: dict[str, str] = {
     "rotation": "nine-ball, starter to professional; round 1, 300 layouts of 3 racks, seed 800000",
-    "groups": "eight-ball, starter to professional; round 1, 200 layouts of 3 racks, seed 830000",
-    "frame": "snooker, starter to professional; round 1, 200 layouts of 3 racks, seed 830000",
+    "groups": "eight-ball at regular, strong, advanced; round 1, 260 layouts of 4 racks, seed 610000",
+    "frame": "snooker at regular, strong, advanced; round 1, 240 layouts of 4 racks, seed 590000",
 }
-POWERS: dict[str, float] = {"rotation": 2.0, "groups": 2.0, "frame": 1.0}
+POWERS: dict[str, float] = {"rotation": 2.0, "groups": 1.8, "frame": 1.0}
 WEIGHTS: dict[str, tuple[float, ...]] = {
     "rotation": (
         -0.02211303884211049,
@@ -21,21 +21,21 @@ WEIGHTS: dict[str, tuple[float, ...]] = {
         0.5953700551341466,
     ),
     "groups": (
-        0.04009701725334832,
-        0.94160083839779,
-        -0.001691717202479098,
-        -0.2784808378939418,
-        -1.0395997851719767,
-        0.9670953896483703,
-        -0.5880552125403056,
+        -0.10307290967659612,
+        0.613552403962404,
+        0.22561903867657523,
+        0.008048878331978643,
+        -0.3612613069949347,
+        0.404997203673282,
+        1.3496092501892214,
     ),
     "frame": (
-        -0.10444861439331818,
-        0.46755717971204686,
-        0.18906793958903573,
-        -0.15700073494100034,
-        0.29379890535548936,
-        0.6318339075940195,
-        2.2092960437406934,
+        -0.14212057184888918,
+        0.5654543584656901,
+        0.4569731895113665,
+        -0.01362619451981348,
+        0.1595448497397367,
+        0.8323984202917775,
+        2.4836625183859,
     ),
 }
