@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from aretane.core.choice.option import ALONE, Branch, Option
+from aretane.core.choice.options import choices
 from aretane.core.choice.settling import without_luck
 from aretane.core.choice.valuing import Valuing
 from aretane.core.contest.turn import Standing
@@ -82,6 +83,14 @@ def test_a_clear_verdict_asks_for_no_more(monkeypatch: pytest.MonkeyPatch) -> No
     ask.cache_clear()
     ask(HANGER, settle=True)
     assert not asked
+
+
+def test_out_of_time_after_any_step_what_is_known_by_then_is_told() -> None:
+    me, other = both(HARD)
+    for allowed in (0, 2, 8, 20, 25, 30, 33, 36):
+        asked = iter(range(allowed))
+        found = choices(HARD, me, other, Physics(), time_is_up=lambda left=asked: next(left, None) is None)
+        assert found.options and not found.settled
 
 
 def test_settled_options_stand_in_the_order_of_their_values() -> None:

@@ -88,8 +88,8 @@ def settled(
     work.budget.valued(work.valuing.fine, list(listed), step)
     listed = sorted(listed, key=_worth)
     for _ in range(1, BLOCKS):
-        numbers = _open(work.valuing, listed, asked)
-        if not numbers or work.budget.over:
+        numbers = [] if work.budget.cut or work.budget.over else _open(work.valuing, listed, asked)
+        if not numbers:
             break
         more = work.budget.valued(work.valuing.more, [listed[k] for k in numbers])
         for k, option in zip(numbers, more, strict=False):
