@@ -59,9 +59,7 @@ def test_a_planned_place_is_held_against_the_map(tab: Page) -> None:
 
 
 def test_in_place_and_the_grade_are_told_by_the_map(tab: Page) -> None:
-    hands = open_desk(
-        tab, f"{RACK}/shots/12"
-    )  # two balls off its planned place
+    hands = open_desk(tab, f"{RACK}/shots/12")  # two balls off its planned place
     hands.key("k")
     out = tab.get_by_role("region", name="Played out")
     expect(out).to_contain_text("where nine tenths of the planned place’s worth are kept", timeout=PATIENCE)

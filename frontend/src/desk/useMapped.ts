@@ -1,18 +1,20 @@
 /** What the maps of what follows say of the shot on the desk: in place, the next ball, the proposed grade. */
 import { useQuery } from "@tanstack/react-query";
 import { api, take } from "../api/client";
-import type { Mapped, Review } from "../api/types";
+import type { Mapped, Review, Shot } from "../api/types";
 import { useQuiet } from "../parts/useQuiet";
 import { useDesk } from "../rack/deskStore";
 import type { RackDoc } from "../rack/rackDoc";
-import type { OnDesk } from "./onDesk";
+
+/** The shot on the desk: while its decision is judged first (`hidden`) without its result. */
+type Looked = { number: number; shot: Shot; review: Review | undefined; hidden: boolean };
 
 const AGAIN_AFTER = 350; // ms
 /** Kinds of targets that a map judges; the others have a measure of their own. */
 const BY_MAP = ["point", "window", "either"];
 
 /** The shots up to the one after, which says what was played next; none of its results while it is hidden. */
-function content(rack: number, doc: RackDoc, here: OnDesk): string {
+function content(rack: number, doc: RackDoc, here: Looked): string {
   const shots = doc.shots.slice(0, here.number + (here.hidden ? 0 : 1)).map(({ shot }, k) => ({
     ...shot,
     result: k === here.number - 1 && here.hidden ? null : shot.result,
@@ -24,7 +26,7 @@ function content(rack: number, doc: RackDoc, here: OnDesk): string {
 }
 
 /** Asked for while the strike or the worth is looked at; once it is known it stays. */
-export function useMapped(recording: number, here: OnDesk | null): Mapped | null {
+export function useMapped(recording: number, here: Looked | null): Mapped | null {
   const doc = useDesk((s) => s.doc);
   const rack = useDesk((s) => s.number);
   const slip = useDesk((s) => s.slip);
