@@ -3,6 +3,7 @@
 import os
 import signal
 from pathlib import Path
+from types import FrameType, SimpleNamespace
 
 import pytest
 
@@ -42,3 +43,24 @@ def test_a_missing_program_names_the_package(tmp_path: Path, monkeypatch: pytest
     monkeypatch.setattr(instance.shutil, "which", lambda *_, **__: None)
     with pytest.raises(instance.InstanceError, match="mariadb-server"):
         instance.start(tmp_path / "none")
+
+
+def test_a_signal_to_stop_waits_until_it_is_known_whether_a_process_ended() -> None:
+    """Raised inside `poll`, the lock of the process would stay taken and every wait for it never end."""
+    told: list[str] = []
+
+    def poll() -> None:
+        signal.raise_signal(signal.SIGINT)
+        told.append("poll came to its end")
+
+    def stop(number: int, frame: FrameType | None) -> None:
+        told.append("stopped")
+        raise KeyboardInterrupt
+
+    before = signal.signal(signal.SIGINT, stop)
+    try:
+        with pytest.raises(KeyboardInterrupt):
+            instance.has_ended(SimpleNamespace(poll=poll))  # type: ignore[arg-type]
+    finally:
+        signal.signal(signal.SIGINT, before)
+    assert told == ["poll came to its end", "stopped"]

@@ -45,7 +45,7 @@ class Stopped(Exception):
 def run(settings: Settings, *, demo: bool, develop: bool = False) -> None:
     """Serve until Ctrl-C or SIGTERM."""
     os.umask(0o077)  # whatever is written from here on, videos among it, is for this user alone
-    for number in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
+    for number in instance.STOPPING:
         signal.signal(number, _stop)
     name = "demo" if demo else "own"
     try:
@@ -92,7 +92,7 @@ def _patience(settings: Settings, demo: bool) -> float:
 
 
 def _stop(number: int, frame: FrameType | None) -> None:
-    for again in (signal.SIGINT, signal.SIGTERM, signal.SIGHUP):
+    for again in instance.STOPPING:
         signal.signal(again, signal.SIG_IGN)
     raise Stopped
 
@@ -221,7 +221,7 @@ class Web:
 
     def ended(self) -> bool:
         """Whether it does not run."""
-        return self.process is None or self.process.poll() is not None
+        return self.process is None or instance.has_ended(self.process)
 
     def end(self) -> None:
         """Stop it."""

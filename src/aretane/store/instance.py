@@ -55,7 +55,7 @@ class Instance:
 
     def ended(self) -> bool:
         """Whether it has stopped running."""
-        return self.process.poll() is not None if self.process is not None else not answers(self.socket)
+        return has_ended(self.process) if self.process is not None else not answers(self.socket)
 
     def why(self) -> str:
         """What the server said last of an error, and where it says more."""
@@ -77,6 +77,23 @@ class Instance:
         except subprocess.TimeoutExpired:
             self.process.kill()
             self.process.wait()
+
+
+STOPPING = (signal.SIGINT, signal.SIGTERM, signal.SIGHUP)
+"""Signals that ask a command to stop."""
+
+
+def has_ended(process: "subprocess.Popen[bytes]") -> bool:
+    """Whether a process of ours has ended.
+
+    Signals that stop us wait until it is known: their handler raises, and raised inside `poll` it leaves
+    the lock of the process taken, so that a later wait for it never ends.
+    """
+    held = signal.pthread_sigmask(signal.SIG_BLOCK, STOPPING)
+    try:
+        return process.poll() is not None
+    finally:
+        signal.pthread_sigmask(signal.SIG_SETMASK, held)
 
 
 def die_with_parent() -> None:
