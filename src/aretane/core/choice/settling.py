@@ -20,6 +20,8 @@ from .valuing import BLOCKS, Valuing
 
 One = TypeVar("One")
 
+TOGETHER = 0.5
+"""Correlation of the own errors of options of one sort, as the mean of a sort is off too (our choice)."""
 FEW = 3
 """Options of one sort under which nothing is known of how they usually differ."""
 
@@ -153,8 +155,8 @@ def without_luck(listed: Sequence[Option]) -> list[Option]:
 
     The best of several values with errors is too high on average. Each value goes towards the mean of its
     sort by the share of its variance that is error (Efron and Morris, J. Am. Stat. Assoc. 70:311, 1975;
-    memory): nothing where options truly differ, much where they differ by their errors alone. What is then
-    known of the difference of two is more than before, so their own errors become smaller too.
+    memory): nothing where options truly differ, much where they differ by their errors alone. Their own
+    errors become smaller too: by the same share, but for the error of the mean.
     """
     found = list(listed)
     for of_sort in (lambda one: one.called is not None, lambda one: one.hands_over):
@@ -166,7 +168,8 @@ def without_luck(listed: Sequence[Option]) -> list[Option]:
         true = max(0.0, float(values.var(ddof=1) - noise.mean()))
         kept = true / (true + noise)
         mean = float(np.average(values, weights=1.0 / (true + noise)))
-        for k, value, share in zip(own, mean + kept * (values - mean), kept, strict=True):
+        shares = kept + (1.0 - kept) ** 2 * (TOGETHER + (1.0 - TOGETHER) / len(own))
+        for k, value, share in zip(own, mean + kept * (values - mean), shares, strict=True):
             found[k] = replace(shifted(listed[k], float(value) - listed[k].value), kept=float(share))
     return found
 
