@@ -150,8 +150,8 @@ OPTION_KINDS: Words = {
     "swerve": "Swerve",
     "push-out": "Push-out",
     "foul": "Foul given away",
-    "again": "Other plays again",
-    "put-back": "Balls put back, other plays again",
+    "again": "Have the other play again",
+    "put-back": "Balls put back, have the other play again",
 }
 """Kinds of what could be played at a shot."""
 

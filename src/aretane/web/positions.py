@@ -8,7 +8,8 @@ from pydantic import BaseModel, ConfigDict, Field
 from aretane.core.choice.decision import ChoiceQuestion
 from aretane.core.games import game
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
-from aretane.core.log.shot import Plan
+from aretane.core.log.shot import Plan, Rack
+from aretane.core.review.replay import Step
 from aretane.core.rules import RackState
 from aretane.core.runout.games import NoRun, Question
 from aretane.core.skill import Skill
@@ -75,18 +76,33 @@ class Asked(NamedTuple):
         return self.choice.other if self.opposed else None
 
 
-def asked_of(recording_id: int, body: OutlookBody) -> Asked:
-    """The question of the shot that is looked at. Raises NoRun."""
+class AtShot(NamedTuple):
+    """The shots of a rack as they stand on the screen, replayed in their recording, and the number (from
+    0) of one of them."""
+
+    around: Scene
+    rack: Rack
+    steps: list[Step]
+    number: int
+
+
+def at_shot(recording_id: int, body: OutlookBody) -> AtShot:
+    """The shot that is looked at. Raises NoRun where there is none of that number."""
     with to_read() as (db, asker):
         around, carried = before_rack(db, asker, recording_id, body.number)
-    head = RackHead(body.breaker, body.depth)
-    _, steps = replayed(around, head, body.shots, carried)
+    rack, steps = replayed(around, RackHead(body.breaker, body.depth), body.shots, carried)
     if body.shot > len(steps):
         raise NoRun("there is no such shot")
-    step = steps[body.shot - 1]
+    return AtShot(around, rack, steps, body.shot - 1)
+
+
+def asked_of(recording_id: int, body: OutlookBody) -> Asked:
+    """The question of the shot that is looked at. Raises NoRun."""
+    around, _, steps, number = at_shot(recording_id, body)
+    step = steps[number]
     if step.shot.plan.kind == "break":
         raise NoRun("the break comes first: chances are worked out for what it leaves")
-    earlier = steps[body.shot - 2] if body.shot > 1 else None
+    earlier = steps[number - 1] if number > 0 else None
     return Asked(
         choice_of(around, step, earlier), other_skill(around, step.shot.shooter) is not None,
         around.options.points_to is not None,

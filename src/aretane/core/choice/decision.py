@@ -24,7 +24,7 @@ from ..motion.strike import Strike
 from ..runout.games import Question
 from ..runout.maps import ChanceMap, Kept
 from ..skill import Skill
-from .again import Again, Sent, SentBack, again_struck
+from .again import Again, Sent, SentBack, again, again_struck
 from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
 from .option import Choices, Draft, Kind, Option, too_close
@@ -146,7 +146,11 @@ def decision(
     own = None if draft is None else which(found, draft, question.plan)
     rows = [_weighed(found, option) for option in found.options]
     if question.sends_back:
-        rows += _sent(again_struck(at, me, other, asked.physics, question.before, threads, report))
+        rows += _sent(
+            again_struck(at, me, other, asked.physics, question.before, threads, report)
+            if settle
+            else again(at, me, other, question.before)
+        )
     ranked = sorted(rows, key=lambda row: (-round(row.value, 3), row.foul))  # as options are
     played = next((row for row in rows if row.kind == question.sent), None) if own is None else rows[own]
     made = None if played is None else ranked.index(played)
@@ -167,26 +171,12 @@ def _sent(back: Again) -> list[Weighed]:
     """The ways of having the other play again, as rows beside the options."""
 
     def row(kind: SentBack, sent: Sent) -> Weighed:
-        why = (
-            "what the other's own best shot leaves" if sent.error is not None else "by a look at the table"
-        )
+        struck = sent.error is not None
+        why = "what the other's own best shot leaves" if struck else "by a look at the table"
+        error = sent.error or 0.0
         return Weighed(
-            kind,
-            None,
-            None,
-            sent.value,
-            sent.error or 0.0,
-            sent.error or 0.0,
-            0.0,
-            0.0,
-            0.0,
-            0.0,
-            None,
-            0,
-            None,
-            (),
-            (why,),
-        )
+            kind, None, None, sent.value, error, error, 0.0, 0.0, 0.0, 0.0, None, 0, None, (), (why,)
+        )  # fmt: skip
 
     return [row(kind, sent) for kind, sent in back.ways]
 

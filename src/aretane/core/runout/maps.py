@@ -300,8 +300,10 @@ class Maker:
 
         None after the last ball, and where every place is worth the same: the balls lie anew there.
         """
-        if way.then is None or way.then in self.maps:
-            return None if way.then is None else self.maps[way.then]
+        if way.then is None:
+            return None
+        if way.then in self.maps:
+            return self.maps[way.then]
         values = self.after(way)
         if float(np.ptp(values[0])) == 0.0:
             return None

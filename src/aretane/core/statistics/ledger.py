@@ -4,8 +4,9 @@ came out. A cost inside its error is too close to call, never a mistake."""
 from collections.abc import Sequence
 from dataclasses import dataclass
 from math import sqrt
-from typing import Literal
+from typing import Literal, get_args
 
+from ..choice.again import SentBack
 from ..choice.decision import Decision, Weighed
 from ..choice.option import apart
 from ..equipment.balls import GROUPS
@@ -18,7 +19,7 @@ Fault = Literal[
     "push-out", "wrong-safety", "sent-back",
 ]  # fmt: skip
 
-SENT = {"again", "put-back"}
+SENT = frozenset(get_args(SentBack))
 """Kinds of having the other play again."""
 LEAST = 0.02
 """Cost under which no choice is called wrong, however sure it is (our choice)."""

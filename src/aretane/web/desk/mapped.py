@@ -19,12 +19,11 @@ from aretane.core.runout.appraise import SAMPLES, NotValued, placed
 from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.runout.in_place import Place
 from aretane.core.runout.run import Run
-from aretane.reviewing.scene import RackHead, Scene, replayed, skill_of
+from aretane.reviewing.scene import Scene, skill_of
 from aretane.work.charting import Chart, Drawing, More
 
-from ..asker import to_read
 from ..drawn import share
-from ..positions import OutlookBody, asker_now, before_rack, charting
+from ..positions import OutlookBody, asker_now, at_shot, charting
 from . import serialise
 from .views import MappedView
 
@@ -43,15 +42,9 @@ Planned = Place | str
 @blueprint.output(MappedView)
 def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
     """A shot by its maps, as far as they are drawn: ask again until they are fine."""
-    with to_read() as (db, asker):
-        around, carried = before_rack(db, asker, recording_id, json_data.number)
-    rack, steps = replayed(around, RackHead(json_data.breaker, json_data.depth), json_data.shots, carried)
-    number = json_data.shot
-    if number > len(steps):
-        return _without("there is no such shot")
-    step = steps[number - 1]
-    played = played_next(rack, steps, number - 1)
     try:
+        around, rack, steps, number = at_shot(recording_id, json_data)
+        step, played = steps[number], played_next(rack, steps, number)
         before, after = _planned(around, step), _next(around, step, played)
     except NoRun as reason:
         return _without(str(reason))
@@ -70,8 +63,7 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
     if not isinstance(found, str):
         in_place = share(wilson(round(found.chance * SAMPLES), SAMPLES))
     return MappedView(
-        stage="fine", reason=found if isinstance(found, str) else "",
-        in_place=in_place,
+        stage="fine", reason=found if isinstance(found, str) else "", in_place=in_place,
         proposal=None if proposal is None else serialise.proposed(proposal),
         leave=None if left is None else serialise.leave(left),
     )  # fmt: skip
