@@ -1,7 +1,7 @@
 """Racks played on for some turns: what they come to beyond what their first strike promised."""
 
 from functools import lru_cache
-from itertools import pairwise
+from itertools import islice, pairwise
 
 import numpy as np
 import pytest
@@ -12,6 +12,7 @@ from aretane.core.choice.option import Draft
 from aretane.core.choice.valuing import Valuing
 from aretane.core.contest.decide import Intended, decide
 from aretane.core.contest.duel import Turn, duel, turns
+from aretane.core.contest.luck import luck
 from aretane.core.contest.seat import Seat
 from aretane.core.contest.turn import Standing
 from aretane.core.contest.verdicts import AGAIN, FOUL, LOST, WON
@@ -49,6 +50,30 @@ def test_the_drift_is_the_same_on_one_thread_and_on_two() -> None:
     players, meant = begun()
     one, two = (drift(AT, players, Physics(), meant, WORK, threads) for threads in (1, 2))
     assert one == two and abs(one) < 0.5
+
+
+def test_the_luck_of_a_strike_is_nothing_on_average_and_good_where_the_ball_falls() -> None:
+    players, meant = begun()
+    many = [
+        next(turns(AT, players, Physics(), np.random.default_rng((9, seed)), meant)) for seed in range(300)
+    ]
+    found = np.array([luck(turn, players, Physics()) for turn in many])
+    kept = np.array([turn.verdict in (AGAIN, WON) for turn in many])
+    assert kept.any() and not kept.all()
+    assert found[kept].min() > 0.0 > found[~kept].max()
+    assert abs(found.mean()) < 3.0 * found.std() / len(found) ** 0.5
+
+
+def test_without_the_luck_of_its_strikes_racks_differ_less() -> None:
+    players, meant = begun()
+    changes, lucky = [], []
+    for seed in range(60):
+        rack = list(islice(turns(AT, players, Physics(), np.random.default_rng((8, seed)), meant), 13))
+        changes.append(onwards._chance(rack[-1], players, seed))
+        lucky.append(sum(luck(turn, players, Physics()) for turn in rack[1:]))
+    plain, without = np.array(changes), np.array(changes) - np.array(lucky)
+    assert without.std() < 0.85 * plain.std()
+    assert abs(without.mean() - plain.mean()) < 3.0 * np.std(lucky) / len(lucky) ** 0.5
 
 
 def test_a_break_out_takes_a_part_of_the_work_and_no_more() -> None:

@@ -13,13 +13,14 @@ import numpy as np
 
 from ..contest.decide import GLANCE, Intended, family, standing_equity
 from ..contest.duel import Turn, turns
+from ..contest.luck import luck
 from ..contest.seat import Seat
 from ..contest.turn import Standing
 from ..motion.physics import Physics
 from ..runout.group import OPEN
 from .option import Option
 
-WORK, OPEN_WORK = {"rotation": 2500, "groups": 6000, "points": 3000}, 2500
+WORK, OPEN_WORK = {"rotation": 1400, "groups": 3300, "points": 3000}, 1400
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what
 takes time. None of snooker, whose estimate is close; less while both groups are open, whose maps take
 longest."""
@@ -86,8 +87,8 @@ def drift(
 def _played_on(
     at: Standing, seats: tuple[Seat, Seat], physics: Physics, first: Intended, number: int
 ) -> tuple[float | None, int]:
-    """The change of the chance to win over the turns after the first strike, and the sum of the balls on
-    the table at those turns.
+    """The change of the chance to win over the turns after the first strike, their luck taken off, and the
+    sum of the balls on the table at those turns.
 
     Where the first strike hands the table over, the count starts after the other's answer, which the option
     includes already. The change is None where the first strike ended the rack.
@@ -96,8 +97,9 @@ def _played_on(
     work = sum(len(turn.at.layout.objects) for turn in rack)
     if rack[0].won is not None:
         return None, work
-    known = rack[1] if rack[0].next == 1 else rack[0]
-    return _chance(rack[-1], seats, number) - _chance(known, seats, number), work
+    known = 1 if rack[0].next == 1 else 0
+    lucky = 0.0 if at.game.any_order else sum(luck(turn, seats, physics) for turn in rack[known + 1 :])
+    return _chance(rack[-1], seats, number) - _chance(rack[known], seats, number) - lucky, work
 
 
 def _chance(turn: Turn, seats: tuple[Seat, Seat], seed: int) -> float:
