@@ -2,23 +2,26 @@
 
 import logging
 from collections.abc import Iterator, Sequence
+from dataclasses import dataclass, replace
 from functools import partial
 from itertools import groupby
 
 from aretane.core.games import game
 from aretane.core.rules import RackState
+from aretane.core.statistics.facts import Match, ShotFact
 from aretane.store import facts as kept_facts
-from aretane.store import read
-from aretane.store.database import Address, reading, written
+from aretane.store import read, shot_facts
+from aretane.store.database import Address, Db, reading, written
 from aretane.store.errors import NotFound
 from aretane.store.facts import Along, Kept, Stale
 from aretane.store.records import Recording, StoredRack
 
 from . import scene as replayed
+from .shot_facts import shot_facts as facts_of_shots
 
 log = logging.getLogger("aretane")
 
-MODEL = "2"
+MODEL = "3"
 """Another one whenever what is kept would come out differently for the same rack."""
 AT_ONCE = 40
 """Racks counted between two looks for what is stale."""
@@ -45,30 +48,55 @@ def _count(database: Address, recording_id: int, racks: list[Stale]) -> None:
         except NotFound:  # removed: its facts are counted when it is restored, and shown nowhere until then
             recording = None
     wanted = {rack.rack_id for rack in racks}
-    found = dict(_facts_of(recording, wanted)) if recording is not None else {}
+    club_id = racks[0].club_id
+    found = {}
+    if recording is not None:
+        found = {one.setting.rack_id: one for one in _facts_of(recording, club_id, wanted)}
     for rack in racks:
-        facts, along = found.get(rack.rack_id, (_unseen(), {}))
-        written(database, partial(kept_facts.keep, rack=rack, model=MODEL, facts=facts, along=along))
+        written(database, partial(_keep, rack=rack, found=found.get(rack.rack_id)))
 
 
-def _facts_of(
-    recording: Recording, wanted: set[int]
-) -> Iterator[tuple[int, tuple[Kept, dict[int, Along]]]]:
-    """Facts and sums of the `wanted` racks. One that cannot be replayed hides no other."""
+@dataclass(frozen=True, slots=True)
+class _Found:
+    """What was counted of one rack."""
+
+    kept: Kept
+    along: dict[int, Along]
+    setting: shot_facts.Setting
+    shots: list[ShotFact]
+
+
+def _keep(db: Db, rack: Stale, found: _Found | None) -> None:
+    """Keep what was counted of a rack, all of it or nothing."""
+    kept, along = (_unseen(), {}) if found is None else (found.kept, found.along)
+    if kept_facts.keep(db, rack, MODEL, kept, along) and found is not None:
+        shot_facts.keep(db, found.setting, found.shots)
+
+
+def _facts_of(recording: Recording, club_id: int, wanted: set[int]) -> Iterator[_Found]:
+    """What is counted of the `wanted` racks. One that cannot be replayed hides no other."""
     around = replayed.scene(recording)
     carried = None
+    match = Match({}, recording.match.race_to)
     for rack in recording.racks:
+        setting = shot_facts.Setting(
+            rack.id, club_id, recording.id, rack.number, around.discipline, around.kind,
+            recording.match.played_on, recording.table.size, recording.table.cloth,
+        )  # fmt: skip
         try:
-            crossed = game(around.discipline).crosses_racks
-            if rack.id in wanted or crossed:
-                known = replayed.facts(around, rack, carried)
+            known = replayed.facts(around, rack, carried)
             if rack.id in wanted:
-                yield rack.id, (_kept(rack, known), _along(around, rack, carried))
-            carried = known.end if crossed else None
+                shots = facts_of_shots(around, rack, carried, match)
+                yield _Found(_kept(rack, known), _along(around, rack, carried), setting, shots)
+            carried = known.end if game(around.discipline).crosses_racks else None
+            if known.end.winner is not None:
+                won = dict(match.won)
+                won[known.end.winner] = won.get(known.end.winner, 0) + 1
+                match = replace(match, won=won)
         except Exception as trouble:
             log.exception("rack %s cannot be replayed", rack.id)
             if rack.id in wanted:
-                yield rack.id, (_broken(rack, trouble), {})
+                yield _Found(_broken(rack, trouble), {}, setting, [])
 
 
 def _kept(rack: StoredRack, known: replayed.RackFacts) -> Kept:

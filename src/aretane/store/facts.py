@@ -98,6 +98,9 @@ def keep(db: Db, rack: Stale, model: str, facts: Kept, along: Mapping[int, Along
     locked = sql.lock_rack(db, club_id=rack.club_id, rack_id=rack.rack_id)
     if locked is None or locked["content"] != rack.content:
         return False
+    before = sql.winner_kept(db, rack_id=rack.rack_id)
+    if before is not None and before["winner_id"] != facts.winner_id:  # the score after it is another
+        sql.outdate_racks_after(db, recording_id=rack.recording_id, number=locked["number"])
     sql.keep_facts(db, rack_id=rack.rack_id, club_id=rack.club_id, model=model, **asdict(facts))
     sql.drop_along(db, rack_id=rack.rack_id)
     rows = [

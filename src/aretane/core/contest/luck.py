@@ -1,7 +1,7 @@
 """How much of what a model player's strike changed was its luck.
 
-Taken off the changes of a rack that is played on, it leaves their mean as it is and halves their variance, so
-that half the racks say as much.
+Taken off the changes of a rack that is played on, it leaves their mean as it is and halves their variance:
+half the racks say as much.
 """
 
 import numpy as np
