@@ -697,6 +697,451 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/numbers/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The answer with its intervals, and what was left out and why. */
+        get: {
+            parameters: {
+                query?: {
+                    measure?: string;
+                    by?: string | null;
+                    against?: number | null;
+                    since?: string | null;
+                    until?: string | null;
+                    player?: string | null;
+                    opponent?: string | null;
+                    discipline?: string | null;
+                    kind?: string | null;
+                    recording?: string | null;
+                    month?: string | null;
+                    role?: string | null;
+                    stroke?: string | null;
+                    target?: string | null;
+                    cut?: string | null;
+                    to_ball?: string | null;
+                    to_pocket?: string | null;
+                    expected?: string | null;
+                    pocket?: string | null;
+                    open?: string | null;
+                    ball_on_rail?: string | null;
+                    cue_on_rail?: string | null;
+                    spin?: string | null;
+                    speed?: string | null;
+                    rails?: string | null;
+                    aided?: string | null;
+                    aid?: string | null;
+                    score?: string | null;
+                    hill?: string | null;
+                    left?: string | null;
+                    rack?: string | null;
+                    hours?: string | null;
+                    waited?: string | null;
+                    came?: string | null;
+                    hand?: string | null;
+                    grade?: string | null;
+                    outcome?: string | null;
+                    luck?: string | null;
+                    cause?: string | null;
+                    tag?: string | null;
+                    table?: string | null;
+                    cloth?: string | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["AskedView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/asked/shots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shots behind an answer. */
+        get: {
+            parameters: {
+                query?: {
+                    measure?: string;
+                    by?: string | null;
+                    against?: number | null;
+                    since?: string | null;
+                    until?: string | null;
+                    player?: string | null;
+                    opponent?: string | null;
+                    discipline?: string | null;
+                    kind?: string | null;
+                    recording?: string | null;
+                    month?: string | null;
+                    role?: string | null;
+                    stroke?: string | null;
+                    target?: string | null;
+                    cut?: string | null;
+                    to_ball?: string | null;
+                    to_pocket?: string | null;
+                    expected?: string | null;
+                    pocket?: string | null;
+                    open?: string | null;
+                    ball_on_rail?: string | null;
+                    cue_on_rail?: string | null;
+                    spin?: string | null;
+                    speed?: string | null;
+                    rails?: string | null;
+                    aided?: string | null;
+                    aid?: string | null;
+                    score?: string | null;
+                    hill?: string | null;
+                    left?: string | null;
+                    rack?: string | null;
+                    hours?: string | null;
+                    waited?: string | null;
+                    came?: string | null;
+                    hand?: string | null;
+                    grade?: string | null;
+                    outcome?: string | null;
+                    luck?: string | null;
+                    cause?: string | null;
+                    tag?: string | null;
+                    table?: string | null;
+                    cloth?: string | null;
+                    page?: number;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ShotsView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/asked/shots.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shots behind an answer as CSV, sent while they are read. */
+        get: {
+            parameters: {
+                query?: {
+                    measure?: string;
+                    by?: string | null;
+                    against?: number | null;
+                    since?: string | null;
+                    until?: string | null;
+                    player?: string | null;
+                    opponent?: string | null;
+                    discipline?: string | null;
+                    kind?: string | null;
+                    recording?: string | null;
+                    month?: string | null;
+                    role?: string | null;
+                    stroke?: string | null;
+                    target?: string | null;
+                    cut?: string | null;
+                    to_ball?: string | null;
+                    to_pocket?: string | null;
+                    expected?: string | null;
+                    pocket?: string | null;
+                    open?: string | null;
+                    ball_on_rail?: string | null;
+                    cue_on_rail?: string | null;
+                    spin?: string | null;
+                    speed?: string | null;
+                    rails?: string | null;
+                    aided?: string | null;
+                    aid?: string | null;
+                    score?: string | null;
+                    hill?: string | null;
+                    left?: string | null;
+                    rack?: string | null;
+                    hours?: string | null;
+                    waited?: string | null;
+                    came?: string | null;
+                    hand?: string | null;
+                    grade?: string | null;
+                    outcome?: string | null;
+                    luck?: string | null;
+                    cause?: string | null;
+                    tag?: string | null;
+                    table?: string | null;
+                    cloth?: string | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description One line a shot, as CSV */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": unknown;
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/numbers/catalog": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What can be asked, with definitions, and what it can be split by. Tags are those in use. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CatalogView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players": {
         parameters: {
             query?: never;
@@ -5648,6 +6093,41 @@ export interface components {
             worth: number;
         };
         /**
+         * AnswerBand
+         * @description One band's answer; `apart`: against all other bands, corrected for looking so often.
+         */
+        AnswerBand: {
+            apart: components["schemas"]["HeldView"] | null;
+            band: components["schemas"]["BandView"];
+            expected: components["schemas"]["ExpectedView"] | null;
+            interval: components["schemas"]["IntervalView"];
+        };
+        /**
+         * AskedView
+         * @description An answer, with what was not counted and why.
+         *
+         *     left_out: shots kept out of all numbers; unlogged: without a result; unknown: that do not say what is
+         *     needed; waiting: racks whose shots are still to be counted.
+         */
+        AskedView: {
+            /** Differences */
+            differences: components["schemas"]["BandDifference"][];
+            /** Left Out */
+            left_out: number;
+            measure: components["schemas"]["MeasureView"];
+            /** Remarks */
+            remarks: string[];
+            /** Series */
+            series: components["schemas"]["SeriesView"][];
+            split: components["schemas"]["SplitView"] | null;
+            /** Unknown */
+            unknown: number;
+            /** Unlogged */
+            unlogged: number;
+            /** Waiting */
+            waiting: number;
+        };
+        /**
          * BallReadingView
          * @description One ball: its ways to the pockets, how many of them are open, the share of the table from which this
          *     player makes it more often than not, why it is a problem (empty: it is none), insurance or not.
@@ -5665,6 +6145,35 @@ export interface components {
             problem: string;
             /** Reach */
             reach: number;
+        };
+        /**
+         * BandDifference
+         * @description The first player less the second in one band; code None: in all.
+         */
+        BandDifference: {
+            /** Code */
+            code: string | null;
+            held: components["schemas"]["HeldView"] | null;
+        };
+        /**
+         * BandView
+         * @description A part of a split: a word, or values from `low` up to below `high`, in the split's unit.
+         */
+        BandView: {
+            /** Code */
+            code: string;
+            /**
+             * High
+             * @default null
+             */
+            high: number | null;
+            /**
+             * Low
+             * @default null
+             */
+            low: number | null;
+            /** Words */
+            words: string;
         };
         /**
          * BranchView
@@ -5720,6 +6229,16 @@ export interface components {
             ] | null;
             /** Turned */
             turned: number | null;
+        };
+        /**
+         * CatalogView
+         * @description What can be asked, and of what.
+         */
+        CatalogView: {
+            /** Measures */
+            measures: components["schemas"]["MeasureView"][];
+            /** Splits */
+            splits: components["schemas"]["SplitView"][];
         };
         /**
          * ChainView
@@ -6071,6 +6590,18 @@ export interface components {
             won: string | null;
         };
         /**
+         * ExpectedView
+         * @description What the shooters' models expected of the attempts that have a chance, and what came of those.
+         */
+        ExpectedView: {
+            /** Expected */
+            expected: number;
+            /** Made */
+            made: number;
+            /** N */
+            n: number;
+        };
+        /**
          * FaultView
          * @description One fault of a match file with its place; rack and shot count from 1.
          */
@@ -6154,6 +6685,34 @@ export interface components {
             reason: string;
         };
         /**
+         * FoundShot
+         * @description A shot behind a number; `value` is what it counts with.
+         */
+        FoundShot: {
+            /** Grade */
+            grade: string | null;
+            /** Outcome */
+            outcome: string | null;
+            /** Played On */
+            played_on: string | null;
+            /** Player */
+            player: string;
+            /** Rack */
+            rack: number;
+            /** Recording */
+            recording: number;
+            /** Role */
+            role: string;
+            /** Shot */
+            shot: number;
+            /** Stroke */
+            stroke: string;
+            /** Title */
+            title: string;
+            /** Value */
+            value: number | null;
+        };
+        /**
          * FoundView
          * @description One strike that explains a result. `share` of all explanations; `miss` mm off the places logged.
          */
@@ -6220,6 +6779,30 @@ export interface components {
                     number
                 ];
             };
+        };
+        /**
+         * HeldView
+         * @description Two groups held against each other, first less second.
+         *
+         *     `chance`: that so much comes by accident. `verdict` says it in words. `more`: about how many more shots
+         *     of each group would tell; None where it is not asked.
+         */
+        HeldView: {
+            /** Chance */
+            chance: number | null;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /**
+             * More
+             * @default null
+             */
+            more: number | null;
+            /** Value */
+            value: number;
+            /** Verdict */
+            verdict: string;
         };
         /**
          * ImportedView
@@ -6708,6 +7291,31 @@ export interface components {
             rack: number;
             /** Won */
             won: number;
+        };
+        /**
+         * MeasureView
+         * @description What can be asked. `of`, `counts` and `known` are its definition: a share or mean of what, what makes
+         *     it up, and what a shot must say to be counted at all.
+         */
+        MeasureView: {
+            /** Better */
+            better: string;
+            /** Code */
+            code: string;
+            /** Counts */
+            counts: string;
+            /** Form */
+            form: string;
+            /** Group */
+            group: string;
+            /** Known */
+            known: string;
+            /** Of */
+            of: string;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
         };
         /**
          * MissView
@@ -8240,6 +8848,18 @@ export interface components {
             value: number;
         };
         /**
+         * SeriesView
+         * @description The answer for one player, or for everybody. unsaid: shots that do not say which band they are in.
+         */
+        SeriesView: {
+            /** Bands */
+            bands: components["schemas"]["AnswerBand"][];
+            player: components["schemas"]["SeatView"] | null;
+            /** Unsaid */
+            unsaid: number;
+            whole: components["schemas"]["AnswerBand"];
+        };
+        /**
          * SessionView
          * @description Who is asking, with units and words. `names`: people and recordings called by words of the glossary,
          *     which stay as they are. `mark` tells this data from other data; `token` goes with every change.
@@ -8358,6 +8978,41 @@ export interface components {
             shot: components["schemas"]["ShotShape"];
             /** Version */
             version: number;
+        };
+        /**
+         * ShotsView
+         * @description A page of the shots behind a number, the newest first.
+         */
+        ShotsView: {
+            /** Page */
+            page: number;
+            /** Pages */
+            pages: number;
+            /** Shots */
+            shots: components["schemas"]["FoundShot"][];
+            /**
+             * Total
+             * @description how many there are in all
+             */
+            total: number;
+        };
+        /**
+         * SplitView
+         * @description What shots can be told apart by; bands that the data decide are not listed.
+         */
+        SplitView: {
+            /** Bands */
+            bands: components["schemas"]["BandView"][];
+            /** Code */
+            code: string;
+            /** Group */
+            group: string;
+            /** Several */
+            several: boolean;
+            /** Unit */
+            unit: string;
+            /** Words */
+            words: string;
         };
         /**
          * SpreadView

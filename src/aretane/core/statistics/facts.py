@@ -52,6 +52,8 @@ class ShotFact:
     balls: int | None
     """Balls of the shot that count."""
     points: int | None
+    kept: bool | None
+    """Whether the shooter plays on, or has won the rack."""
     grade: str | None
     graded_by: str | None
     """'reviewer' or 'tool'."""
@@ -60,6 +62,8 @@ class ShotFact:
     wrong_end: bool | None
     decision: str | None
     luck: str | None
+    caused: bool
+    """Whether a cause is named."""
     expected: float | None
     """Chance of the pot by the shooter's model."""
     cut: float | None
@@ -155,6 +159,7 @@ def _fact(rack: RackSeen, k: int, visit_number: int | None) -> ShotFact:
         scratch=CUE in shot.result.down if counts and shot.result else None,
         balls=len(ruling.pots_counted) if ruled and ruling else None,
         points=_points(rack, step) if ruled else None,
+        kept=_kept(step) if ruled else None,
         grade=tallied.grade,
         graded_by=None if tallied.grade is None else "reviewer" if judged.grade else "tool",
         along=tallied.along if tallied.role != "break" else None,
@@ -162,6 +167,7 @@ def _fact(rack: RackSeen, k: int, visit_number: int | None) -> ShotFact:
         wrong_end=tallied.wrong_end,
         decision=judged.decision if counts else None,
         luck=judged.luck if counts else None,
+        caused=counts and bool(judged.causes),
         expected=tallied.chance,
         **_pot(rack.table, step, aim),
         cue_on_rail=_on_rail(rack.table, step, CUE),
@@ -241,6 +247,11 @@ def _spin(step: Step) -> str | None:
     if abs(tip.height) <= PLAIN:
         return "stun"
     return "follow" if tip.height > 0.0 else "draw"
+
+
+def _kept(step: Step) -> bool:
+    won = step.next_state.over and step.next_state.winner in (step.shot.shooter, step.state.team)
+    return won or (step.ruling is not None and step.ruling.keeps_table)
 
 
 def _points(rack: RackSeen, step: Step) -> int | None:

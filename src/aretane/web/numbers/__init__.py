@@ -1,5 +1,5 @@
 """Percentages of players."""
 
-from . import routes
+from . import asked, routes
 
-BLUEPRINTS = (routes.blueprint,)
+BLUEPRINTS = (routes.blueprint, asked.blueprint)

@@ -1,0 +1,260 @@
+"""Questions over the facts of shots, as plain SQL put together from known columns.
+
+Nothing of what somebody asks stands in the text of a query: codes of `core.statistics.questions` choose
+expressions of the tables below, values are parameters. Functions read inside the caller's transaction.
+"""
+
+from collections.abc import Sequence
+from dataclasses import dataclass
+from datetime import date
+from math import radians
+from typing import Any
+
+from aretane.core.statistics.numbers import HELD
+from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS, Band
+
+from .database import Db
+from .sql import Row
+
+ALL = "f.role NOT IN ('left-out', 'unlogged')"
+ATTEMPTS = "f.role IN ('attack', 'two-way')"
+SAFETY = "f.role = 'safety'"
+BREAK = "f.role = 'break'"
+PLACED = f"{ALL} AND f.role <> 'break'"
+BEGINS = f"{ALL} AND f.first_of_visit = 1"
+HELD_WORDS = ", ".join(f"'{word}'" for word in sorted(HELD))
+
+
+@dataclass(frozen=True, slots=True)
+class Counted:
+    """A measure in SQL: which shots it is about, which of them say what is needed, and a shot's value."""
+
+    of: str
+    value: str
+    known: str = "TRUE"
+
+
+MEASURES_SQL: dict[str, Counted] = {
+    "shots": Counted(ALL, "1"),
+    "pots": Counted(ATTEMPTS, "f.made"),
+    "over-expected": Counted(ATTEMPTS, "f.made - f.expected", "f.expected IS NOT NULL"),
+    "plays-safe": Counted("f.role IN ('attack', 'two-way', 'safety')", "f.role = 'safety'"),
+    "safety-held": Counted(SAFETY, f"f.outcome IN ({HELD_WORDS})", "f.outcome <> 'no-reply'"),
+    "safety-foul": Counted(SAFETY, "f.outcome = 'drew-foul'", "f.outcome <> 'no-reply'"),
+    "fouls": Counted(ALL, "f.foul"),
+    "scratches": Counted(ALL, "f.scratch"),
+    "perfect": Counted(ALL, "f.grade = 'perfect'", "f.grade IS NOT NULL"),
+    "position": Counted(ALL, "f.grade IN ('perfect', 'off-same-plan')", "f.grade IS NOT NULL"),
+    "lost": Counted(ALL, "f.grade IN ('recovery', 'no-shot')", "f.grade IS NOT NULL"),
+    "short": Counted(PLACED, "f.along < 0", "f.along <> 0"),
+    "along": Counted(PLACED, "f.along", "f.along IS NOT NULL"),
+    "across": Counted(PLACED, "f.across", "f.across IS NOT NULL"),
+    "missed-by": Counted(PLACED, "SQRT(f.along * f.along + f.across * f.across)", "f.across IS NOT NULL"),
+    "wrong-end": Counted(ALL, "f.wrong_end", "f.wrong_end IS NOT NULL"),
+    "break-balls": Counted(BREAK, "f.balls"),
+    "break-wet": Counted(BREAK, "f.balls > 0"),
+    "break-kept": Counted(BREAK, "f.kept"),
+    "break-won": Counted(BREAK, "f.rack_won", "f.rack_won IS NOT NULL"),
+    "break-and-run": Counted(BREAK, "f.balls > 0 AND f.visit_won", "f.rack_won IS NOT NULL"),
+    "kick-hits": Counted(f"{ALL} AND f.stroke = 'kick'", "NOT f.foul"),
+    "first-chance": Counted(f"{ALL} AND f.first_chance = 1", "f.visit_won"),
+    "in-hand": Counted(f"{BEGINS} AND f.in_hand AND f.role <> 'break'", "f.visit_won"),
+    "after-error": Counted(f"{BEGINS} AND f.came_by IN ('miss', 'foul')", "f.visit_won"),
+    "visit-balls": Counted(BEGINS, "f.visit_balls"),
+    "visit-points": Counted(BEGINS, "f.visit_points", "f.visit_points IS NOT NULL"),
+    "took": Counted(ALL, "f.took", "f.took IS NOT NULL"),
+    "waited": Counted(ALL, "f.waited", "f.waited IS NOT NULL"),
+    "right-choice": Counted(ALL, "f.decision = 'right'", "f.decision IS NOT NULL"),
+    "good-luck": Counted(ALL, "f.luck <=> 'good'"),
+    "bad-luck": Counted(ALL, "f.luck <=> 'bad'"),
+    "named-causes": Counted(ALL, "f.caused"),
+}
+
+
+def _between(column: str, bands: Sequence[Band], scale: float = 1.0) -> str:
+    """The code of the band a column lies in; `scale`: one of the bands' unit in the column's."""
+    ends = [f"WHEN {column} < {band.high * scale!r} THEN '{band.code}'" for band in bands if band.high]
+    return f"CASE WHEN {column} IS NULL THEN NULL {' '.join(ends)} ELSE '{bands[-1].code}' END"
+
+
+def _yes_no(column: str) -> str:
+    return f"CASE {column} WHEN 1 THEN 'yes' WHEN 0 THEN 'no' END"
+
+
+def _counts(column: str, scale: float = 1.0) -> str:
+    """Bands of whole numbers, '1-3' and the like."""
+    ends = {"1-3": 4, "4-6": 7, "7-9": 10}
+    told = " ".join(f"WHEN {column} < {end * scale:g} THEN '{code}'" for code, end in ends.items())
+    return f"CASE WHEN {column} IS NULL THEN NULL {told} ELSE '10-' END"
+
+
+WORD = "w.word"
+"""What a split of several words is by."""
+SPLITS_SQL: dict[str, str] = {
+    **{name: f"f.{name}" for name in (
+        "discipline", "kind", "role", "stroke", "target", "pocket", "spin", "hill", "grade", "outcome",
+        "luck", "cloth")},
+    **{name: _between(f"f.{name}", SPLIT[name].bands) for name in (
+        "to_ball", "to_pocket", "expected", "speed", "waited")},
+    **{name: _yes_no(f"f.{name}") for name in ("ball_on_rail", "cue_on_rail", "aided")},
+    "player": "f.player_id",
+    "opponent": "f.opponent_id",
+    "recording": "f.recording_id",
+    "month": "DATE_FORMAT(f.played_on, '%%Y-%%m')",
+    "table": "f.table_size",
+    "cut": _between("f.cut", SPLIT["cut"].bands, radians(1.0)),
+    "open": _between("f.open_share", SPLIT["open"].bands),
+    "rails": "IF(f.rails >= 3, '3-', f.rails)",
+    "score": "ELT(SIGN(f.`lead`) + 2, 'behind', 'level', 'ahead')",
+    "left": _counts("f.balls_left"),
+    "rack": _counts("f.rack"),
+    "hours": "CASE WHEN f.at IS NULL THEN NULL WHEN f.at < 1800 THEN '0-0.5' WHEN f.at < 3600 THEN '0.5-1' "
+             "WHEN f.at < 7200 THEN '1-2' ELSE '2-' END",
+    "came": "f.came_by",
+    "hand": _yes_no("f.in_hand"),
+    **{one.code: WORD for one in SPLITS if one.several},
+}  # fmt: skip
+JOINED = "JOIN shot_word w ON w.rack_id = f.rack_id AND w.shot = f.shot AND w.sort = '{sort}'"
+HAS = (
+    "EXISTS (SELECT 1 FROM shot_word h WHERE h.rack_id = f.rack_id AND h.shot = f.shot"
+    " AND h.sort = '{sort}' AND h.word IN %s)"
+)
+IDS = ("player", "opponent", "recording")
+"""Splits whose bands are numbers of rows."""
+
+
+@dataclass(frozen=True, slots=True)
+class Asked:
+    """A question: a measure over a club's shots, split by something or not, of some shots or all.
+
+    where: pairs of a split's code and a band of it; several bands of one split are any of them.
+    """
+
+    club_id: int
+    measure: str
+    by: str | None = None
+    where: tuple[tuple[str, str], ...] = ()
+    since: date | None = None
+    until: date | None = None
+
+
+def counts(db: Db, asked: Asked) -> list[Row]:
+    """One row a band: its code (None: the shots do not say), n, the sum of the values, and of attempts
+    with a chance their number, their makes and the sum of their chances.
+
+    Of a mean one row a band and recording, with the sum of squares too, for intervals by match.
+    """
+    measure, one = MEASURE[asked.measure], MEASURES_SQL[asked.measure]
+    split, joined = _split(asked.by)
+    place, given = _where(asked)
+    means = measure.form == "mean"
+    recordings, grouped = (", f.recording_id", ", f.recording_id") if means else ("", "")
+    return _rows(
+        db,
+        f"SELECT {split} AS band{recordings}, COUNT(*) AS n, SUM({one.value}) AS total,"
+        f" SUM(({one.value}) * ({one.value})) AS squares, COUNT(f.expected) AS chances,"
+        f" SUM(IF(f.expected IS NULL, 0, f.made)) AS made, SUM(f.expected) AS expected"
+        f" FROM shot_fact f {joined} WHERE {place} AND ({one.of}) AND ({one.known})"
+        f" GROUP BY band{grouped}",
+        given,
+    )
+
+
+def not_counted(db: Db, asked: Asked) -> Row:
+    """How many shots of the question are left out, have no result, or do not say what is needed."""
+    one = MEASURES_SQL[asked.measure]
+    place, given = _where(asked)
+    return _rows(
+        db,
+        "SELECT COALESCE(SUM(f.role = 'left-out'), 0) AS left_out,"
+        " COALESCE(SUM(f.role = 'unlogged'), 0) AS unlogged,"
+        f" COALESCE(SUM(({one.of}) AND NOT COALESCE({one.known}, FALSE)), 0) AS unknown"
+        f" FROM shot_fact f WHERE {place}",
+        given,
+    )[0]
+
+
+def shots(db: Db, asked: Asked, first: int, most: int) -> tuple[list[Row], int]:
+    """A page of the shots behind a question, the newest first, and how many there are."""
+    one = MEASURES_SQL[asked.measure]
+    place, given = _where(asked)
+    counted = f"{place} AND ({one.of}) AND ({one.known})"
+    total = _rows(db, f"SELECT COUNT(*) AS n FROM shot_fact f WHERE {counted}", given)[0]["n"]
+    rows = _rows(
+        db,
+        "SELECT f.recording_id AS recording, f.rack, f.shot, f.player_id AS player, f.played_on, r.title,"
+        f" f.stroke, f.role, f.outcome, f.grade, {one.value} AS value"
+        f" FROM shot_fact f JOIN recording r ON r.id = f.recording_id WHERE {counted}"
+        " ORDER BY f.played_on DESC, f.recording_id DESC, f.rack, f.shot LIMIT %s OFFSET %s",
+        [*given, most, first],
+    )
+    return rows, int(total)
+
+
+def words(db: Db, club_id: int, sort: str) -> list[str]:
+    """Every word of a sort that a shot of the club carries, the commonest first."""
+    rows = _rows(
+        db,
+        "SELECT word FROM shot_word WHERE club_id = %s AND sort = %s GROUP BY word"
+        " ORDER BY COUNT(*) DESC, word LIMIT 200",
+        [club_id, sort],
+    )
+    return [row["word"] for row in rows]
+
+
+def disciplines(db: Db, club_id: int) -> list[str]:
+    """The disciplines of which the club has shots."""
+    rows = _rows(db, "SELECT DISTINCT discipline FROM shot_fact WHERE club_id = %s", [club_id])
+    return sorted(row["discipline"] for row in rows)
+
+
+def waiting(db: Db, club_id: int) -> int:
+    """Racks of the club whose facts are still to be counted."""
+    row = _rows(db, "SELECT COUNT(*) AS n FROM rack WHERE club_id = %s AND stale = 1", [club_id])[0]
+    return int(row["n"])
+
+
+def _split(code: str | None) -> tuple[str, str]:
+    """The expression of a split, and what has to be joined for it."""
+    if code is None:
+        return "''", ""
+    return SPLITS_SQL[code], JOINED.format(sort=code) if SPLIT[code].several else ""
+
+
+def _where(asked: Asked) -> tuple[str, list[Any]]:
+    """The condition of a question's shots, and its parameters."""
+    parts = [
+        "f.club_id = %s",
+        "f.recording_id NOT IN (SELECT id FROM recording WHERE club_id = %s AND removed_at IS NOT NULL)",
+    ]
+    given: list[Any] = [asked.club_id, asked.club_id]
+    for code in dict.fromkeys(code for code, _ in asked.where):
+        bands: list[str | int] = [band for one, band in asked.where if one == code]
+        if code in IDS:
+            bands = [int(band) if str(band).isdigit() else -1 for band in bands]
+        if SPLIT[code].several:
+            parts.append(HAS.format(sort=code))
+        else:
+            parts.append(f"({SPLITS_SQL[code]}) IN %s")
+        given.append(tuple(bands))
+    for sign, day in ((">=", asked.since), ("<=", asked.until)):
+        if day is not None:
+            parts.append(f"f.played_on {sign} %s")
+            given.append(day)
+    return " AND ".join(parts), given
+
+
+def _rows(db: Db, text: str, given: Sequence[Any]) -> list[Row]:
+    with db.cursor() as cursor:
+        cursor.execute(text, given)
+        found: Any = cursor.fetchall()
+    return list(found)
+
+
+def _complete() -> None:
+    """Raises AssertionError where a measure or a split has no SQL."""
+    assert {one.code for one in MEASURES} == set(MEASURES_SQL), "every measure has its SQL"
+    assert {one.code for one in SPLITS} == set(SPLITS_SQL), "every split has its SQL"
+
+
+_complete()

@@ -1,0 +1,278 @@
+"""Questions over the facts of shots: a measure, split by something, of the shots that fit."""
+
+import csv
+import io
+from collections.abc import Iterator, Mapping, Sequence
+from dataclasses import replace
+from datetime import date
+from typing import Annotated, Any
+
+from apiflask import APIBlueprint
+from flask import Response
+from pydantic import BaseModel, ConfigDict, Field, ValidationInfo, create_model, field_validator
+
+from aretane.core.games import DISCIPLINES
+from aretane.core.statistics.answers import Tally, against, answer
+from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS
+from aretane.store import facts, questions, read
+from aretane.store.database import Db, reading
+from aretane.store.errors import NotFound
+from aretane.store.questions import IDS, Asked
+from aretane.store.records import Asker
+from aretane.store.sql import Row
+
+from ..asker import catch_up, database, to_read
+from ..views import SeatView
+from .asked_views import (
+    AskedView,
+    BandDifference,
+    BandView,
+    CatalogView,
+    FoundShot,
+    ShotsView,
+    held_view,
+    in_unit,
+    measure_view,
+    series_view,
+    split_view,
+)
+
+blueprint = APIBlueprint("asked", __name__, url_prefix="/api/numbers")
+
+PAGE = 50
+"""Shots of one page."""
+STREAMED = 2000
+"""Shots read at once for a file."""
+ALL = "all"
+"""The discipline of a question that throws pool and snooker together."""
+APART = "snooker"
+"""What is not thrown together with the other disciplines unasked."""
+
+
+class _Question(BaseModel):
+    """A question as its address says it: what is asked, split by what, of whom, and a band of any split."""
+
+    model_config = ConfigDict(extra="forbid")
+
+    measure: str = "pots"
+    by: str | None = None
+    against: Annotated[int, Field(ge=1, le=2**31)] | None = None
+    since: date | None = None
+    until: date | None = None
+
+    @field_validator("measure")
+    @classmethod
+    def _known_measure(cls, value: str) -> str:
+        if value not in MEASURE:
+            raise ValueError(f"there is no measure {value!r}: take one of {', '.join(MEASURE)}")
+        return value
+
+    @field_validator("by")
+    @classmethod
+    def _known_split(cls, value: str | None) -> str | None:
+        if value is not None and value not in SPLIT:
+            raise ValueError(f"nothing is split by {value!r}: take one of {', '.join(SPLIT)}")
+        return value
+
+
+def _band(value: str | None, info: ValidationInfo) -> str | None:
+    """A band of the field's split, as far as the split has bands of its own."""
+    split = SPLIT[str(info.field_name)]
+    if value is None:
+        return None
+    if split.code in IDS:
+        if not value.isdigit() or not 1 <= int(value) <= 2**31:
+            raise ValueError(f"a {split.words} is named by its number")
+    elif split.code == "discipline":
+        if value != ALL and value not in DISCIPLINES:
+            raise ValueError(f"take one of {', '.join((ALL, *DISCIPLINES))}")
+    elif split.bands and value not in {band.code for band in split.bands}:
+        raise ValueError(f"take one of {', '.join(band.code for band in split.bands)}")
+    return value
+
+
+Text = Annotated[str, Field(max_length=120)]
+AskedQuery = create_model(
+    "AskedQuery",
+    __base__=_Question,
+    __validators__={"band": field_validator(*SPLIT)(_band)},
+    **{split.code: (Text | None, None) for split in SPLITS},  # type: ignore[call-overload]
+)
+AskedShotsQuery = create_model(
+    "AskedShotsQuery", __base__=AskedQuery, page=(Annotated[int, Field(ge=1, le=100_000)], 1)
+)
+
+
+@blueprint.get("/catalog")
+@blueprint.output(CatalogView)
+def catalog() -> CatalogView:
+    """What can be asked, with definitions, and what it can be split by. Tags are those in use."""
+    with to_read() as (db, asker):
+        tags = questions.words(db, asker.club_id, "tag")
+    splits = [split_view(split) for split in SPLITS]
+    for view in splits:
+        if view.code == "tag":
+            view.bands = [BandView(code=tag, words=tag) for tag in tags]
+        if view.code == "discipline":
+            view.bands = [BandView(code=code, words=game.words) for code, game in DISCIPLINES.items()]
+    return CatalogView(measures=[measure_view(one) for one in MEASURES], splits=splits)
+
+
+@blueprint.get("/asked")
+@blueprint.input(AskedQuery, location="query")
+@blueprint.output(AskedView)
+def asked(query_data: Any) -> AskedView:
+    """The answer with its intervals, and what was left out and why."""
+    catch_up()
+    with to_read() as (db, asker):
+        return _answer(db, asker, query_data)
+
+
+@blueprint.get("/asked/shots")
+@blueprint.input(AskedShotsQuery, location="query")
+@blueprint.output(ShotsView)
+def shots(query_data: Any) -> ShotsView:
+    """The shots behind an answer."""
+    catch_up()
+    with to_read() as (db, asker):
+        names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
+        question, _ = _question(db, asker, query_data)
+        rows, total = questions.shots(db, question, (query_data.page - 1) * PAGE, PAGE)
+    unit = MEASURE[question.measure].unit
+    found = [
+        FoundShot(**row | {"player": names[row["player"]], "value": in_unit(row["value"], unit)})
+        for row in rows
+    ]
+    return ShotsView(shots=found, total=total, page=query_data.page, pages=max(1, -(-total // PAGE)))
+
+
+@blueprint.get("/asked/shots.csv")
+@blueprint.input(AskedQuery, location="query")
+@blueprint.doc(responses={200: "One line a shot, as CSV"})
+def shots_file(query_data: Any) -> Response:
+    """The shots behind an answer as CSV, sent while they are read."""
+    with to_read() as (db, asker):
+        names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
+        question, _ = _question(db, asker, query_data)
+    address = database()
+
+    def lines() -> Iterator[str]:
+        yield _line(COLUMNS)
+        first, unit = 0, MEASURE[question.measure].unit
+        while True:
+            with reading(address) as db:
+                rows, _ = questions.shots(db, question, first, STREAMED)
+            for row in rows:
+                told = row | {"player": names.get(row["player"], ""), "value": in_unit(row["value"], unit)}
+                yield _line([told[column] for column in COLUMNS])
+            first += len(rows)
+            if len(rows) < STREAMED:
+                return
+
+    head = {"Content-Disposition": 'attachment; filename="aretane-shots.csv"'}
+    return Response(lines(), mimetype="text/csv", headers=head)
+
+
+COLUMNS = (
+    "played_on", "title", "recording", "rack", "shot", "player", "role", "stroke", "outcome", "grade",
+    "value",
+)  # fmt: skip
+
+
+def _line(values: Sequence[object]) -> str:
+    """One line of CSV. What a spreadsheet would take for a formula is kept as text."""
+    out = io.StringIO()
+    safe = [f"'{one}" if isinstance(one, str) and one[:1] in "=+-@\t\r" else one for one in values]
+    csv.writer(out).writerow(["" if one is None else one for one in safe])
+    return out.getvalue()
+
+
+def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
+    known = {row["id"]: row for row in read.players(db, asker.club_id)}
+    question, remarks = _question(db, asker, query)
+    measure, split = MEASURE[question.measure], None if query.by is None else SPLIT[query.by]
+    labels = _labels(db, asker, query.by, known)
+    series, answers = [], []
+    for player in _players(query, known, remarks):
+        own = _of_player(question, player)
+        found = answer(_tallies(db, own), measure, split, list(labels))
+        if split is not None and split.several:  # a shot counts in each of its bands, and once in all
+            found = replace(
+                found, whole=answer(_tallies(db, replace(own, by=None)), measure, None, []).whole
+            )
+        row = None if player is None else known[player]
+        seat = None if row is None else SeatView(id=str(row["id"]), name=row["name"], level=row["level"])
+        series.append(series_view(seat, found, measure, labels))
+        answers.append(found)
+    left = questions.not_counted(db, question)
+    if not any(one.whole.interval.n for one in series):
+        remarks.append("No shot fits this question: take a condition out, or log more shots.")
+    apart = against(answers[0], answers[1], measure) if len(answers) == 2 else []
+    return AskedView(
+        measure=measure_view(measure),
+        split=None if split is None else split_view(split),
+        series=series,
+        differences=[BandDifference(code=code, held=held_view(one, measure)) for code, one in apart],
+        left_out=int(left["left_out"]),
+        unlogged=int(left["unlogged"]),
+        unknown=int(left["unknown"]),
+        waiting=questions.waiting(db, asker.club_id),
+        remarks=remarks,
+    )
+
+
+def _players(query: Any, known: Mapping[int, Row], remarks: list[str]) -> list[int | None]:
+    """Who is asked about: one player or two, or everybody (None). Raises NotFound."""
+    ids = [int(one) for one in (query.player, query.against) if one is not None]
+    for player in ids:
+        if player not in known:
+            raise NotFound(f"there is no player {player}")
+    if query.player is None and query.against is not None:
+        remarks.append("Name a player to put another one beside.")
+    return list(dict.fromkeys(ids)) or [None]
+
+
+def _question(db: Db, asker: Asker, query: Any) -> tuple[Asked, list[str]]:
+    """The question over the store, and what is to be said about it."""
+    remarks = []
+    where = [(split.code, value) for split in SPLITS if (value := getattr(query, split.code)) is not None]
+    if query.discipline == ALL:
+        where = [pair for pair in where if pair[0] != "discipline"]
+    elif query.discipline is None and query.by not in ("discipline", "recording"):
+        there = questions.disciplines(db, asker.club_id)
+        if APART in there and len(there) > 1:
+            where += [("discipline", code) for code in there if code != APART]
+            remarks.append("Snooker is left out: it is thrown together with pool only if you ask for all.")
+    since, until = query.since, query.until
+    if since is not None and until is not None and since > until:
+        remarks.append(f"{since} is after {until}, so nothing lies between: let the dates change places.")
+    return Asked(asker.club_id, query.measure, query.by, tuple(where), since, until), remarks
+
+
+def _of_player(question: Asked, player: int | None) -> Asked:
+    where = tuple(pair for pair in question.where if pair[0] != "player")
+    return replace(question, where=where if player is None else (*where, ("player", str(player))))
+
+
+def _tallies(db: Db, asked: Asked) -> list[Tally]:
+    return [
+        Tally(
+            None if row["band"] is None else str(row["band"]), int(row["n"]), float(row["total"] or 0),
+            row.get("recording_id", 0), int(row["chances"]), int(row["made"] or 0),
+            float(row["expected"] or 0),
+        )
+        for row in questions.counts(db, asked)
+    ]  # fmt: skip
+
+
+def _labels(db: Db, asker: Asker, by: str | None, known: Mapping[int, Row]) -> dict[str, str]:
+    """Words of bands by code, in the order in which they are to stand."""
+    if by is None:
+        return {}
+    if by in ("player", "opponent"):
+        return {str(number): row["name"] for number, row in known.items()}
+    if by == "recording":
+        return {str(row["id"]): row["title"] for row in facts.titles(db, asker.club_id)}
+    if by == "discipline":
+        return {code: game.words for code, game in DISCIPLINES.items()}
+    return {band.code: band.words for band in SPLIT[by].bands}
