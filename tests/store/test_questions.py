@@ -219,7 +219,8 @@ def test_percentages_are_those_of_the_report(full: tuple[Address, int], db: Db) 
     for player in {row.player for row in rows}:
         report = numbers_for(player, rows)
         for code, share in (
-            ("pots", report.pot_success), ("plays-safe", report.safety_share), ("short", report.short_share),
+            ("pots", report.pot_success), ("plays-safe", report.safety_share),
+            ("short", report.short_share),
             ("safety-held", report.safety_success), ("wrong-end", report.wrong_end),
             ("perfect", report.grades["perfect"][0]),
         ):  # fmt: skip
