@@ -7,7 +7,7 @@ import sys
 from collections.abc import Callable, Iterable
 from pathlib import Path
 
-from . import choices, hand, house, motion, position, rules, trust
+from . import choices, hand, house, motion, numbers, position, rules, trust
 from .rows import FRESH, Row
 
 AREAS: dict[str, Callable[[], Iterable[Row]]] = {
@@ -16,6 +16,7 @@ AREAS: dict[str, Callable[[], Iterable[Row]]] = {
     "rules": rules.measure,
     "position": position.measure,
     "choices": choices.measure,
+    "numbers": numbers.measure,
     "trust": trust.measure,
     "house": house.measure,
 }

@@ -73,6 +73,10 @@ const router = createBrowserRouter([
       { path: "/studies", ...page(async () => (await import("./studies/StudiesPage")).StudiesPage) },
       { path: "/studies/new", ...page(async () => (await import("./studies/NewStudy")).NewStudy) },
       { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },
+      {
+        path: "/numbers/ask",
+        ...page(async () => (await import("./numbers/QuestionPage")).QuestionPage),
+      },
       { path: "/players", ...page(async () => (await import("./players/PlayersPage")).PlayersPage) },
       { path: "/import", ...page(async () => (await import("./importing/ImportFile")).ImportFile) },
       { path: "/today", element: <Navigate to="/" replace /> },

@@ -1,7 +1,19 @@
 import { keepPreviousData, queryOptions } from "@tanstack/react-query";
 import { api, take } from "./client";
 import { knowSession } from "./own";
-import type { Compare, DeskView, Player, RecordingView, Session, Study, Words } from "./types";
+import type {
+  Asked,
+  AskedQuery,
+  Catalog,
+  Compare,
+  FoundShots,
+  DeskView,
+  Player,
+  RecordingView,
+  Session,
+  Study,
+  Words,
+} from "./types";
 
 export const sessionQuery = queryOptions({
   queryKey: ["session"],
@@ -99,6 +111,31 @@ export const numbersQuery = (asked: {
     queryKey: ["numbers", asked],
     queryFn: () => take<Compare>(api.GET("/api/numbers", { params: { query: asked } })),
     refetchInterval: (query) => (query.state.data?.working ? 700 : false),
+  });
+
+export const catalogQuery = queryOptions({
+  queryKey: ["catalog"],
+  queryFn: () => take<Catalog>(api.GET("/api/numbers/catalog")),
+  staleTime: 60_000,
+});
+
+/** A question as its address says it; while racks are being counted it is asked again. */
+export const askedQuery = (asked: Record<string, string>) =>
+  queryOptions({
+    queryKey: ["asked", asked],
+    queryFn: () => take<Asked>(api.GET("/api/numbers/asked", { params: { query: asked as AskedQuery } })),
+    placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
+  });
+
+export const shotsQuery = (asked: Record<string, string>, page: number) =>
+  queryOptions({
+    queryKey: ["asked", "shots", asked, page],
+    queryFn: () =>
+      take<FoundShots>(
+        api.GET("/api/numbers/asked/shots", { params: { query: { ...(asked as AskedQuery), page } } }),
+      ),
+    placeholderData: keepPreviousData,
   });
 
 export const videoQuery = (recording: number) =>

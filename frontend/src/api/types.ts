@@ -1,4 +1,4 @@
-import type { components } from "./schema";
+import type { components, paths } from "./schema";
 
 type Schemas = components["schemas"];
 /** Every field there, codes as plain text: the vocabulary that people choose from comes with /api/words. */
@@ -183,3 +183,11 @@ export type Ledger = Omit<Whole<Schemas["LedgerView"]>, "entries" | "safeties" |
 };
 export type Kick = Whole<Schemas["KickView"]>;
 export type Kicks = Omit<Whole<Schemas["KicksView"]>, "kicks"> & { kicks: Kick[] };
+
+export type Catalog = Whole<Schemas["CatalogView"]>;
+export type Split = Catalog["splits"][number];
+export type Asked = Whole<Schemas["AskedView"]>;
+export type AnswerBand = Asked["series"][number]["bands"][number];
+export type Held = NonNullable<AnswerBand["apart"]>;
+export type FoundShots = Whole<Schemas["ShotsView"]>;
+export type AskedQuery = NonNullable<paths["/api/numbers/asked"]["get"]["parameters"]["query"]>;

@@ -9,6 +9,8 @@ import { AtWork } from "../shell/AtWork";
 import { Shell } from "../shell/Shell";
 import { unitsOf } from "../units/units";
 import { Report } from "./Report";
+import { Select } from "./Select";
+import { Tabs } from "./Tabs";
 
 export function NumbersPage() {
   const [search, setSearch] = useSearchParams();
@@ -51,7 +53,10 @@ export function NumbersPage() {
     <Shell>
       <title>Numbers · Aretane</title>
       <div className="mx-auto w-full max-w-5xl px-4 py-5">
-        <h1 className="text-2xl font-bold">Numbers</h1>
+        <div className="flex flex-wrap items-baseline gap-x-6">
+          <h1 className="text-2xl font-bold">Numbers</h1>
+          <Tabs />
+        </div>
         {error ? <Problem error={error} /> : null}
         {players.data && (
           <div className="mt-2 flex flex-wrap items-baseline gap-x-4 gap-y-1">
@@ -115,30 +120,5 @@ export function NumbersPage() {
         )}
       </div>
     </Shell>
-  );
-}
-
-function Select({
-  label,
-  value,
-  options,
-  onPick,
-}: {
-  label: string;
-  value: string;
-  options: [string, string][];
-  onPick: (v: string) => void;
-}) {
-  return (
-    <label className="flex items-baseline gap-1.5 text-sm whitespace-nowrap">
-      {label}
-      <select className="plain w-auto max-w-60" value={value} onChange={(e) => onPick(e.target.value)}>
-        {options.map(([code, text]) => (
-          <option key={code} value={code}>
-            {text}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }

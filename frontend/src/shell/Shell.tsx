@@ -68,6 +68,13 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
       key: "",
       run: () => navigate("/studies/new"),
     },
+    {
+      id: "ask",
+      group: "Go to",
+      words: "Ask the numbers a question",
+      key: "",
+      run: () => navigate("/numbers/ask"),
+    },
     { id: "import", group: "Go to", words: "Import a match file", key: "", run: () => navigate("/import") },
     { id: "theme", group: "Screen", words: "Daylight or lamplight", key: "", run: switchTheme },
     {

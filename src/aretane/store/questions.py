@@ -10,6 +10,7 @@ from datetime import date
 from math import radians
 from typing import Any
 
+from aretane.core.statistics.answers import EXPECTED
 from aretane.core.statistics.numbers import HELD
 from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS, Band
 
@@ -127,49 +128,62 @@ IDS = ("player", "opponent", "recording")
 class Asked:
     """A question: a measure over a club's shots, split by something or not, of some shots or all.
 
-    where: pairs of a split's code and a band of it; several bands of one split are any of them.
+    where: pairs of a split's code and a band of it; several bands of one split are any of them. but: pairs
+    that are left out.
     """
 
     club_id: int
     measure: str
     by: str | None = None
     where: tuple[tuple[str, str], ...] = ()
+    but: tuple[tuple[str, str], ...] = ()
     since: date | None = None
     until: date | None = None
 
 
-def counts(db: Db, asked: Asked) -> list[Row]:
-    """One row a band: its code (None: the shots do not say), n, the sum of the values, and of attempts
-    with a chance their number, their makes and the sum of their chances.
+EXPECTED_SQL = (
+    "COUNT(f.expected) AS chances, SUM(IF(f.expected IS NULL, 0, f.made)) AS made,"
+    " SUM(f.expected) AS expected"
+)
+"""Of attempts with a chance: their number, how many were made, and the sum of their chances."""
 
-    Of a mean one row a band and recording, with the sum of squares too, for intervals by match.
+
+def counts(db: Db, asked: Asked, players: bool = False) -> list[Row]:
+    """One row a band: its code (None: the shots do not say), n, the sum of the values, and how many of its
+    shots do not say what is needed; of pots what EXPECTED_SQL says too.
+
+    Of a mean one row a band and recording, for intervals by match. players: one row a player as well.
     """
     measure, one = MEASURE[asked.measure], MEASURES_SQL[asked.measure]
     split, joined = _split(asked.by)
-    place, given = _where(asked)
-    means = measure.form == "mean"
-    recordings, grouped = (", f.recording_id", ", f.recording_id") if means else ("", "")
+    place, given = _where(db, asked)
+    known = f"COALESCE({one.known}, FALSE)"
+    columns = [f"{split} AS band", f"SUM({known}) AS n", f"SUM(NOT {known}) AS unknown",
+               f"SUM(IF({known}, {one.value}, 0)) AS total"]  # fmt: skip
+    groups = ["band"]
+    if one.known == "TRUE":
+        columns[1:] = ["COUNT(*) AS n", "0 AS unknown", f"SUM({one.value}) AS total"]
+    for wanted, column in ((measure.form == "mean", "f.recording_id"), (players, "f.player_id")):
+        columns += [column] if wanted else []
+        groups += [column] if wanted else []
+    if asked.measure in EXPECTED:
+        columns.append(EXPECTED_SQL)
     return _rows(
         db,
-        f"SELECT {split} AS band{recordings}, COUNT(*) AS n, SUM({one.value}) AS total,"
-        f" SUM(({one.value}) * ({one.value})) AS squares, COUNT(f.expected) AS chances,"
-        f" SUM(IF(f.expected IS NULL, 0, f.made)) AS made, SUM(f.expected) AS expected"
-        f" FROM shot_fact f {joined} WHERE {place} AND ({one.of}) AND ({one.known})"
-        f" GROUP BY band{grouped}",
+        f"SELECT {', '.join(columns)} FROM shot_fact f {joined}"
+        f" WHERE {place} AND ({one.of}) GROUP BY {', '.join(groups)}",
         given,
     )
 
 
-def not_counted(db: Db, asked: Asked) -> Row:
-    """How many shots of the question are left out, have no result, or do not say what is needed."""
-    one = MEASURES_SQL[asked.measure]
-    place, given = _where(asked)
+def left_out(db: Db, asked: Asked) -> Row:
+    """How many shots that fit are left out of all numbers, or have no result."""
+    place, given = _where(db, asked)
     return _rows(
         db,
         "SELECT COALESCE(SUM(f.role = 'left-out'), 0) AS left_out,"
-        " COALESCE(SUM(f.role = 'unlogged'), 0) AS unlogged,"
-        f" COALESCE(SUM(({one.of}) AND NOT COALESCE({one.known}, FALSE)), 0) AS unknown"
-        f" FROM shot_fact f WHERE {place}",
+        " COALESCE(SUM(f.role = 'unlogged'), 0) AS unlogged"
+        f" FROM shot_fact f WHERE {place} AND f.role IN ('left-out', 'unlogged')",
         given,
     )[0]
 
@@ -177,7 +191,7 @@ def not_counted(db: Db, asked: Asked) -> Row:
 def shots(db: Db, asked: Asked, first: int, most: int) -> tuple[list[Row], int]:
     """A page of the shots behind a question, the newest first, and how many there are."""
     one = MEASURES_SQL[asked.measure]
-    place, given = _where(asked)
+    place, given = _where(db, asked)
     counted = f"{place} AND ({one.of}) AND ({one.known})"
     total = _rows(db, f"SELECT COUNT(*) AS n FROM shot_fact f WHERE {counted}", given)[0]["n"]
     rows = _rows(
@@ -221,27 +235,36 @@ def _split(code: str | None) -> tuple[str, str]:
     return SPLITS_SQL[code], JOINED.format(sort=code) if SPLIT[code].several else ""
 
 
-def _where(asked: Asked) -> tuple[str, list[Any]]:
+def _where(db: Db, asked: Asked) -> tuple[str, list[Any]]:
     """The condition of a question's shots, and its parameters."""
-    parts = [
-        "f.club_id = %s",
-        "f.recording_id NOT IN (SELECT id FROM recording WHERE club_id = %s AND removed_at IS NOT NULL)",
-    ]
-    given: list[Any] = [asked.club_id, asked.club_id]
-    for code in dict.fromkeys(code for code, _ in asked.where):
-        bands: list[str | int] = [band for one, band in asked.where if one == code]
-        if code in IDS:
-            bands = [int(band) if str(band).isdigit() else -1 for band in bands]
-        if SPLIT[code].several:
-            parts.append(HAS.format(sort=code))
-        else:
-            parts.append(f"({SPLITS_SQL[code]}) IN %s")
-        given.append(tuple(bands))
+    parts, given = ["f.club_id = %s"], list[Any]([asked.club_id])
+    removed = tuple(
+        row["id"]
+        for row in _rows(
+            db, "SELECT id FROM recording WHERE club_id = %s AND removed_at IS NOT NULL", [asked.club_id]
+        )
+    )
+    if removed:
+        parts.append("f.recording_id NOT IN %s")
+        given.append(removed)
+    for pairs, word in ((asked.where, ""), (asked.but, "NOT ")):
+        for code in dict.fromkeys(code for code, _ in pairs):
+            bands = tuple(_value(code, band) for one, band in pairs if one == code)
+            has = HAS.format(sort=code) if SPLIT[code].several else f"({SPLITS_SQL[code]}) IN %s"
+            parts.append(f"{word}{has}")
+            given.append(bands)
     for sign, day in ((">=", asked.since), ("<=", asked.until)):
         if day is not None:
             parts.append(f"f.played_on {sign} %s")
             given.append(day)
     return " AND ".join(parts), given
+
+
+def _value(code: str, band: str) -> str | int:
+    """A band as it is compared: ids as numbers."""
+    if code not in IDS:
+        return band
+    return int(band) if band.isdigit() else -1
 
 
 def _rows(db: Db, text: str, given: Sequence[Any]) -> list[Row]:

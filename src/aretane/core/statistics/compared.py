@@ -3,12 +3,12 @@ and averages by match."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
-from math import ceil, hypot
+from math import ceil, hypot, sqrt
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
-from scipy.special import gammaln, ndtr, ndtri
+from scipy.special import gammaln, ndtr, ndtri, stdtrit
 
 from ..intervals import LEVEL, Difference, Mean, Proportion, difference
 
@@ -18,8 +18,9 @@ CLEAR, LIKELY = 0.01, 0.10
 """Chances of an accident below which a difference is called clear, or likely (our choice)."""
 POWER = 0.8
 """How often so many shots would tell a difference of this size, if it is real (common practice)."""
-RESAMPLED = 1000
-"""Samples of whole matches by which the interval of an average is found."""
+RESAMPLED, MANY = 1000, 20
+"""Samples of whole matches by which the interval of an average is found, and matches from which it is:
+samples of few are too alike."""
 SEED = 24
 """The same samples for the same matches."""
 Verdict = Literal["clear", "likely", "too little to tell"]
@@ -106,11 +107,12 @@ class Sums:
 
 
 def by_match(groups: Sequence[Mapping[int, Sums]], level: float = LEVEL) -> list[Mean]:
-    """The average of each group with an interval, matches drawn anew as wholes.
+    """The average of each group with an interval, in which a match counts as one: its shots are alike.
 
-    Shots of one match are alike, so a match counts as one (bootstrap of clusters, percentiles; Davison and
-    Hinkley, Bootstrap Methods and their Application, 1997; memory). All groups share the samples. A group
-    from one match has no interval.
+    From MANY matches on they are drawn anew as wholes (bootstrap of clusters, percentiles; Davison and
+    Hinkley, Bootstrap Methods and their Application, 1997; memory), the same samples for all groups. Of
+    fewer it is the ratio of two sums over matches with Student's interval (Cochran, Sampling Techniques,
+    1977, ratio estimates; memory). A group from one match has none.
     """
     matches = sorted({match for group in groups for match in group})
     places = {match: k for k, match in enumerate(matches)}
@@ -129,6 +131,11 @@ def _by_match(group: Mapping[int, Sums], places: Mapping[int, int], drawn: Array
     value = sum(one.total for one in group.values()) / n
     if len(group) < 2:
         return Mean(n, value, None, None)
+    if len(group) < MANY:
+        squares = sum((one.total - value * one.n) ** 2 for one in group.values())
+        error = sqrt(squares * len(group) / (len(group) - 1)) / n
+        half = float(stdtrit(len(group) - 1, 0.5 + level / 2)) * error
+        return Mean(n, value, value - half, value + half)
     counts, totals = np.zeros(len(places)), np.zeros(len(places))
     for match, one in group.items():
         counts[places[match]], totals[places[match]] = one.n, one.total

@@ -61,6 +61,9 @@ CREATE TABLE IF NOT EXISTS shot_fact (
   PRIMARY KEY (rack_id, shot),
   KEY fact_player (club_id, player_id, discipline),
   KEY fact_discipline (club_id, discipline),
+  -- Holds all that the commonest questions read, so that they need no row.
+  KEY fact_common (club_id, role, discipline, player_id, recording_id, kind, played_on, made, expected, cut, to_ball,
+    to_pocket, pocket, open_share, speed, spin, balls_left, foul, outcome, grade, along),
   CONSTRAINT fact_rack FOREIGN KEY (rack_id) REFERENCES rack (id) ON DELETE CASCADE
 );
 

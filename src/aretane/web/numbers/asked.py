@@ -136,7 +136,7 @@ def shots(query_data: Any) -> ShotsView:
     catch_up()
     with to_read() as (db, asker):
         names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
-        question, _ = _question(db, asker, query_data)
+        question = _of_one(db, asker, query_data)
         rows, total = questions.shots(db, question, (query_data.page - 1) * PAGE, PAGE)
     unit = MEASURE[question.measure].unit
     found = [
@@ -153,7 +153,7 @@ def shots_file(query_data: Any) -> Response:
     """The shots behind an answer as CSV, sent while they are read."""
     with to_read() as (db, asker):
         names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
-        question, _ = _question(db, asker, query_data)
+        question = _of_one(db, asker, query_data)
     address = database()
 
     def lines() -> Iterator[str]:
@@ -193,18 +193,21 @@ def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
     measure, split = MEASURE[question.measure], None if query.by is None else SPLIT[query.by]
     labels = _labels(db, asker, query.by, known)
     series, answers = [], []
-    for player in _players(query, known, remarks):
-        own = _of_player(question, player)
-        found = answer(_tallies(db, own), measure, split, list(labels))
-        if split is not None and split.several:  # a shot counts in each of its bands, and once in all
-            found = replace(
-                found, whole=answer(_tallies(db, replace(own, by=None)), measure, None, []).whole
-            )
+    who = _players(query, known, remarks)
+    question = replace(question, where=(*question.where, *(("player", str(one)) for one in who if one)))
+    rows = questions.counts(db, question, len(who) > 1)
+    # A shot counts in each of its bands, and once in all.
+    several = split is not None and split.several
+    whole = questions.counts(db, replace(question, by=None), len(who) > 1) if several else rows
+    for player in who:
+        found = answer(_tallies(rows, player), measure, split, list(labels))
+        if several:
+            found = replace(found, whole=answer(_tallies(whole, player), measure, None, []).whole)
         row = None if player is None else known[player]
         seat = None if row is None else SeatView(id=str(row["id"]), name=row["name"], level=row["level"])
         series.append(series_view(seat, found, measure, labels))
         answers.append(found)
-    left = questions.not_counted(db, question)
+    left = questions.left_out(db, question)
     if not any(one.whole.interval.n for one in series):
         remarks.append("No shot fits this question: take a condition out, or log more shots.")
     apart = against(answers[0], answers[1], measure) if len(answers) == 2 else []
@@ -215,7 +218,7 @@ def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
         differences=[BandDifference(code=code, held=held_view(one, measure)) for code, one in apart],
         left_out=int(left["left_out"]),
         unlogged=int(left["unlogged"]),
-        unknown=int(left["unknown"]),
+        unknown=sum(int(row["unknown"]) for row in whole),
         waiting=questions.waiting(db, asker.club_id),
         remarks=remarks,
     )
@@ -235,33 +238,43 @@ def _players(query: Any, known: Mapping[int, Row], remarks: list[str]) -> list[i
 def _question(db: Db, asker: Asker, query: Any) -> tuple[Asked, list[str]]:
     """The question over the store, and what is to be said about it."""
     remarks = []
-    where = [(split.code, value) for split in SPLITS if (value := getattr(query, split.code)) is not None]
+    where = [
+        (split.code, value)
+        for split in SPLITS
+        if split.code != "player" and (value := getattr(query, split.code)) is not None
+    ]
+    but: tuple[tuple[str, str], ...] = ()
     if query.discipline == ALL:
         where = [pair for pair in where if pair[0] != "discipline"]
     elif query.discipline is None and query.by not in ("discipline", "recording"):
         there = questions.disciplines(db, asker.club_id)
         if APART in there and len(there) > 1:
-            where += [("discipline", code) for code in there if code != APART]
+            but = (("discipline", APART),)
             remarks.append("Snooker is left out: it is thrown together with pool only if you ask for all.")
     since, until = query.since, query.until
     if since is not None and until is not None and since > until:
         remarks.append(f"{since} is after {until}, so nothing lies between: let the dates change places.")
-    return Asked(asker.club_id, query.measure, query.by, tuple(where), since, until), remarks
+    return Asked(asker.club_id, query.measure, query.by, tuple(where), but, since, until), remarks
 
 
-def _of_player(question: Asked, player: int | None) -> Asked:
-    where = tuple(pair for pair in question.where if pair[0] != "player")
-    return replace(question, where=where if player is None else (*where, ("player", str(player))))
+def _of_one(db: Db, asker: Asker, query: Any) -> Asked:
+    """The question over the store of the one player it names, or of everybody."""
+    question, _ = _question(db, asker, query)
+    if query.player is None:
+        return question
+    return replace(question, where=(*question.where, ("player", query.player)))
 
 
-def _tallies(db: Db, asked: Asked) -> list[Tally]:
+def _tallies(rows: Sequence[Row], player: int | None) -> list[Tally]:
+    """What was counted, of a player where the rows are by player."""
     return [
         Tally(
             None if row["band"] is None else str(row["band"]), int(row["n"]), float(row["total"] or 0),
-            row.get("recording_id", 0), int(row["chances"]), int(row["made"] or 0),
-            float(row["expected"] or 0),
+            row.get("recording_id", 0), int(row.get("chances", 0)), int(row.get("made") or 0),
+            float(row.get("expected") or 0),
         )
-        for row in questions.counts(db, asked)
+        for row in rows
+        if row["n"] and row.get("player_id", player) == player
     ]  # fmt: skip
 
 

@@ -1,0 +1,24 @@
+/** The views of the numbers. */
+import { NavLink } from "react-router";
+
+const VIEWS: [string, string][] = [
+  ["Report", "/numbers"],
+  ["Ask", "/numbers/ask"],
+];
+
+export function Tabs() {
+  return (
+    <nav aria-label="Views of the numbers" className="flex gap-4 text-sm">
+      {VIEWS.map(([words, to]) => (
+        <NavLink
+          key={to}
+          to={to}
+          end
+          className={({ isActive }) => (isActive ? "border-b-2 border-current font-bold" : "go")}
+        >
+          {words}
+        </NavLink>
+      ))}
+    </nav>
+  );
+}
