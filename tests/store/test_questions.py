@@ -98,12 +98,12 @@ TWINS: dict[str, tuple[Callable[[Row], bool], Value]] = {
     "missed-by": (
         placed, lambda row: None if row["across"] is None else hypot(row["along"], row["across"])),
     "wrong-end": (counted, field("wrong_end")),
-    "break-balls": (of("break"), field("balls")),
-    "break-wet": (of("break"), lambda row: row["balls"] > 0),
+    "break-balls": (of("break"), field("fell")),
+    "break-wet": (of("break"), lambda row: row["fell"] > 0),
     "break-kept": (of("break"), field("kept")),
     "break-won": (of("break"), field("rack_won")),
     "break-and-run": (
-        of("break"), lambda row: None if row["rack_won"] is None else row["balls"] and row["visit_won"]),
+        of("break"), lambda row: None if row["rack_won"] is None else row["fell"] and row["visit_won"]),
     "kick-hits": (lambda row: counted(row) and row["stroke"] == "kick", lambda row: not row["foul"]),
     "first-chance": (lambda row: counted(row) and bool(row["first_chance"]), field("visit_won")),
     "in-hand": (

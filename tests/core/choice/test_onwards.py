@@ -76,12 +76,25 @@ def test_without_the_luck_of_its_strikes_racks_differ_less() -> None:
     assert abs(without.mean() - plain.mean()) < 3.0 * np.std(lucky) / len(lucky) ** 0.5
 
 
-def test_a_break_out_takes_a_part_of_the_work_and_no_more() -> None:
-    leaves, breaks = option(0.6, 0.6, 0.8, 0.3), option(0.5, 0.5, 0.8, 0.3)
-    (first, most), (own, least) = shared(900, leaves, breaks)
-    assert first is leaves and own is breaks and most + least == 900 and least < most
-    assert shared(900, leaves, None) == [(leaves, 900)] and shared(900, breaks, breaks) == [(breaks, 900)]
-    assert shared(0, leaves, breaks) == shared(900, None, None) == []
+def test_a_break_out_takes_a_part_of_the_work_and_attack_and_safety_share_the_rest() -> None:
+    leaves, safe, breaks = (option(value, value, 0.8, 0.3) for value in (0.6, 0.4, 0.5))
+    found = shared(900, [leaves, safe], breaks)
+    assert found == [(leaves, 300), (safe, 300), (breaks, 300)]
+    assert shared(900, [leaves], None) == [(leaves, 900)]
+    assert shared(900, [breaks, safe], breaks) == [(breaks, 450), (safe, 450)]
+    assert shared(900, [], breaks) == [(breaks, 900)]
+    assert shared(0, [leaves], breaks) == shared(900, [], None) == []
+
+
+def test_safeties_have_a_drift_of_their_own() -> None:
+    players, meant = begun()
+    valuing = Valuing(AT, *players, Physics())
+    pot = Draft("pot", meant.called or ("1", "foot-left"), meant.cue, meant.strike)
+    safe = Draft("safety", None, meant.cue, Strike(0.6, meant.strike.aim, 0.0, 0.0))
+    plain = [valuing.rough(one).value for one in (pot, safe)]
+    valuing.drift, valuing.safe_drift = 0.1, -0.1
+    moved = [valuing.rough(one).value for one in (pot, safe)]
+    assert moved[0] > plain[0] and moved[1] < plain[1]
 
 
 def test_estimates_that_promise_too_much_are_pulled_down(monkeypatch: pytest.MonkeyPatch) -> None:

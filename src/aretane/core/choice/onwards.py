@@ -1,11 +1,12 @@
 """How much the estimates of a layout are off.
 
 Racks are played on from the layout for some turns; the chances after them differ from the chance that the
-first strike promised. The layout causes that difference, so all its options share one correction. An option
+first strike promised. The layout causes that difference, so all its attacks share one correction, and all
+its safeties another: where the table goes to and fro before a run, other things are misjudged. An option
 that takes a cluster apart makes another layout and has a correction of its own.
 """
 
-from collections.abc import Callable
+from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from itertools import islice
 
@@ -20,7 +21,7 @@ from ..motion.physics import Physics
 from ..runout.group import OPEN
 from .option import Option
 
-WORK, OPEN_WORK = {"rotation": 1400, "groups": 3300, "points": 3000}, 1400
+WORK, OPEN_WORK = {"rotation": 1800, "groups": 4600, "points": 3000}, 1800
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what
 takes time. None of snooker, whose estimate is close; less while both groups are open, whose maps take
 longest."""
@@ -40,18 +41,17 @@ def work_at(at: Standing) -> int:
     return OPEN_WORK if at.group_on == OPEN else WORK.get(family(at.discipline), 0)
 
 
-def shared(work: int, best: Option | None, broken: Option | None) -> list[tuple[Option, int]]:
+def shared(work: int, firsts: Sequence[Option], broken: Option | None) -> list[tuple[Option, int]]:
     """The options whose racks are played on, each with its part of the work.
 
-    These are the `best` options that leave the clusters as they are, and the one that takes a cluster
-    apart, where there is one.
+    These are the `firsts`, the best attack and the best safety that leave the clusters as they are, and the
+    one that takes a cluster apart, where there is one.
     """
-    if not work or best is None:
+    if not work:
         return []
-    if broken is None or broken is best:
-        return [(best, work)]
-    own = round(APART * work)
-    return [(best, work - own), (broken, own)]
+    rest = [] if broken is None or broken in firsts else [(broken, round(APART * work) if firsts else work)]
+    left = work - sum(part for _, part in rest)
+    return [*((one, left // len(firsts)) for one in firsts), *rest]
 
 
 def drift(

@@ -32,6 +32,11 @@ class Draft:
     strike: Strike
     aids: tuple[str, ...] = ()
 
+    @property
+    def hands_over(self) -> bool:
+        """Whether it means to pot nothing and to hand the table over by the rules."""
+        return self.called is None and self.kind not in ("push-out", "foul", "two-way")
+
 
 @dataclass(frozen=True, slots=True)
 class Branch:
@@ -110,8 +115,8 @@ class Option:
 
     @property
     def hands_over(self) -> bool:
-        """Whether it means to pot nothing and to hand the table over by the rules."""
-        return self.called is None and self.kind not in ("push-out", "foul", "two-way")
+        """As in `Draft`."""
+        return drafted(self).hands_over
 
 
 @dataclass(frozen=True, slots=True)

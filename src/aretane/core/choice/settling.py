@@ -74,8 +74,8 @@ def settled(
 ) -> list[Option]:  # fmt: skip
     """The listed options, the best first, each valued with many more strikes.
 
-    Before that, racks are played on from the layout to correct its estimates: from the best option, and
-    from one of `broken_by`, the strikes that break a cluster. After it, the best attack, the best safety
+    Before that, racks are played on from the layout to correct its estimates: from the best attack, from the
+    best safety, and from one of `broken_by`, the strikes that break a cluster. After it, the best attack, the best safety
     and what was `asked` about get more strikes while the verdict is open. At the end values that are the
     best of several by luck are brought back.
     """
@@ -113,16 +113,19 @@ def _play_on(
     here, valuing = work.here, work.valuing
     broken = next((option for option in listed if option.strike in broken_by), None)
     others = [option for option in listed if option.kind != "push-out" and option is not broken]
-    best = next(iter(others), broken)  # of what leaves the layout as it is, for all the others
-    for one, share in shared(work_at(here), best, broken):
+    attack = next((one for one in others if not one.hands_over), None)
+    safety = next((one for one in others if one.hands_over), None)
+    firsts = [one for one in (attack, safety) if one is not None]
+    for one, share in shared(work_at(here), firsts, broken):
         if one.strike in valuing.drifts or work.budget.over:
             continue
         meant = Intended(one.cue, one.strike, one.called, one.kind)
         valuing.drifts[one.strike] = drift(
             here, (work.me, work.other), work.physics, meant, share, work.threads, report
         )
-    if best is not None:
-        valuing.drift = valuing.drifts.get(best.strike, 0.0)
+    known = [None if one is None else valuing.drifts.get(one.strike) for one in (attack, safety)]
+    some = next((one for one in known if one is not None), 0.0)
+    valuing.drift, valuing.safe_drift = (some if one is None else one for one in known)
 
 
 def _open(valuing: Valuing, listed: Sequence[Option], asked: Collection[Strike]) -> list[int]:

@@ -61,8 +61,8 @@ straight pool, where much of the game is still to come whatever the layout."""
 class Valuing:
     """Values options at one standing, all with the same errors of the player.
 
-    drift: the correction (a difference of chances) of every strike that did not end the rack, as in
-    `onwards`; drifts: the same for strikes with a correction of their own.
+    drift, safe_drift: the correction (a difference of chances) of every strike of an attack, or of a safety,
+    that did not end the rack, as in `onwards`; drifts: the same for strikes with a correction of their own.
     """
 
     def __init__(self, here: Standing, me: Seat, other: Seat, physics: Physics):
@@ -74,7 +74,7 @@ class Valuing:
         self.errors = apart_errors((counts[0], *(counts[1:2] * BLOCKS)), (3,))
         self._fine = counts[1]
         self._blocks: dict[Draft, list[_Struck]] = {}
-        self.drift = 0.0
+        self.drift = self.safe_drift = 0.0
         self.drifts: dict[Strike, float] = {}
 
     def rough(self, draft: Draft) -> Option:
@@ -149,10 +149,12 @@ class Valuing:
                 _, also = self._replied(ends, values, FOUL, np.array(fouls), draft.called, block)
                 unsure = hypot(unsure, also)
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
-        values = np.where(
-            goes_on, np.clip(values + self.drifts.get(draft.strike, self.drift), 0.0, 1.0), values
-        )
+        values = np.where(goes_on, np.clip(values + self._drift(draft), 0.0, 1.0), values)
         return _Struck(ends, verdicts, values, doubt, unsure, twice, looks, answers)
+
+    def _drift(self, draft: Draft) -> float:
+        usual = self.safe_drift if draft.hands_over else self.drift
+        return self.drifts.get(draft.strike, usual)
 
     def _valued(self, draft: Draft, errors: np.ndarray, fine: bool) -> Option:
         here, physics = self.here, self.physics

@@ -51,6 +51,8 @@ class ShotFact:
     scratch: bool | None
     balls: int | None
     """Balls of the shot that count."""
+    fell: int | None
+    """Object balls that fell, whether the rules count them or not."""
     points: int | None
     kept: bool | None
     """Whether the shooter plays on, or has won the rack."""
@@ -158,6 +160,7 @@ def _fact(rack: RackSeen, k: int, visit_number: int | None) -> ShotFact:
         foul=ruling.foul if ruled and ruling else None,
         scratch=CUE in shot.result.down if counts and shot.result else None,
         balls=len(ruling.pots_counted) if ruled and ruling else None,
+        fell=len(shot.result.potted_objects) if counts and shot.result else None,
         points=_points(rack, step) if ruled else None,
         kept=_kept(step) if ruled else None,
         grade=tallied.grade,

@@ -19,6 +19,7 @@ CREATE TABLE IF NOT EXISTS shot_fact (
   foul TINYINT NULL,
   scratch TINYINT NULL,
   balls SMALLINT NULL,
+  fell TINYINT NULL,
   points SMALLINT NULL,
   kept TINYINT NULL,
   grade VARCHAR(20) CHARACTER SET ascii NULL,
