@@ -67,6 +67,10 @@ const router = createBrowserRouter([
         ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage),
       },
       {
+        path: "/recordings/:recording/sheet",
+        ...page(async () => (await import("./sheet/SheetPage")).SheetPage),
+      },
+      {
         path: "/players/:player/choices",
         ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage),
       },

@@ -11,6 +11,7 @@ import type {
   Player,
   RecordingView,
   Session,
+  Sheet,
   Study,
   Words,
 } from "./types";
@@ -111,6 +112,15 @@ export const numbersQuery = (asked: {
     queryKey: ["numbers", asked],
     queryFn: () => take<Compare>(api.GET("/api/numbers", { params: { query: asked } })),
     refetchInterval: (query) => (query.state.data?.working ? 700 : false),
+  });
+
+export const sheetQuery = (recording: number) =>
+  queryOptions({
+    queryKey: ["sheet", recording],
+    queryFn: () =>
+      take<Sheet>(
+        api.GET("/api/recordings/{recording_id}/sheet", { params: { path: { recording_id: recording } } }),
+      ),
   });
 
 export const catalogQuery = queryOptions({

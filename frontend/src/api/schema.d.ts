@@ -3966,6 +3966,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What each player's breaks, chances, visits and racks came to. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["SheetView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/strikes": {
         parameters: {
             query?: never;
@@ -6207,6 +6281,30 @@ export interface components {
             shot: components["schemas"]["AdvisedView"];
         };
         /**
+         * BreaksView
+         * @description Breaks of one kind: `kind` says from where or how hit, '' all. balls: those that fell, dry ones as
+         *     nought. open_after: of the kept ones whose next shot is logged.
+         */
+        BreaksView: {
+            /** Balls */
+            balls: number;
+            /** Dry */
+            dry: number;
+            kept: components["schemas"]["CountedShareView"];
+            /** Kind */
+            kind: string;
+            legal: components["schemas"]["CountedShareView"];
+            /** N */
+            n: number;
+            open_after: components["schemas"]["CountedShareView"];
+            /** Scratched */
+            scratched: number;
+            wet: components["schemas"]["CountedShareView"];
+            won: components["schemas"]["CountedShareView"];
+            /** Words */
+            words: string;
+        };
+        /**
          * CameView
          * @description How a result fits the intent.
          *
@@ -6445,6 +6543,22 @@ export interface components {
             players: components["schemas"]["NumbersView"][];
             /** @default null */
             working: components["schemas"]["WorkingView"] | null;
+        };
+        /**
+         * CountedShareView
+         * @description k of n with its 95 % interval; None where n is 0.
+         */
+        CountedShareView: {
+            /** High */
+            high: number | null;
+            /** K */
+            k: number;
+            /** Low */
+            low: number | null;
+            /** N */
+            n: number;
+            /** Value */
+            value: number | null;
         };
         /**
          * CreatedView
@@ -7925,6 +8039,42 @@ export interface components {
             name: string;
         };
         /**
+         * PlayerSheetView
+         * @description One player's part. best_run: in balls, or in points where the game has them.
+         */
+        PlayerSheetView: {
+            /** Balls */
+            balls: number;
+            /** Best Run */
+            best_run: number;
+            /** Breaks */
+            breaks: components["schemas"]["BreaksView"][];
+            first_chances: components["schemas"]["CountedShareView"];
+            /** Fouls */
+            fouls: number;
+            /** Gave */
+            gave: components["schemas"]["WayView"][];
+            player: components["schemas"]["SeatView"];
+            /** Points */
+            points: number | null;
+            pots: components["schemas"]["CountedShareView"];
+            safeties: components["schemas"]["CountedShareView"];
+            /** Scratches */
+            scratches: number;
+            /** Scratches With Ball */
+            scratches_with_ball: number;
+            /** Seconds */
+            seconds: number | null;
+            /** Visits */
+            visits: number;
+            /** Waited */
+            waited: number | null;
+            /** Ways */
+            ways: components["schemas"]["WayView"][];
+            /** Won */
+            won: number;
+        };
+        /**
          * PlayerView
          * @description A player of the club; `id` is text, as shots name it.
          */
@@ -8899,6 +9049,58 @@ export interface components {
             value: number;
         };
         /**
+         * SheetRackView
+         * @description A rack: who broke, who won and how; the loser's shot that gave it away; the first player's lead after
+         *     it; the shot it turned on, where the rack is worked out.
+         */
+        SheetRackView: {
+            /** Breaker */
+            breaker: string | null;
+            /** Gave By */
+            gave_by: string | null;
+            /** Gave Shot */
+            gave_shot: number | null;
+            /** Gave Words */
+            gave_words: string | null;
+            /** Lead */
+            lead: number;
+            /** Number */
+            number: number;
+            /** Shots */
+            shots: number;
+            /** Turned By */
+            turned_by: number | null;
+            /** Turned On */
+            turned_on: number | null;
+            /** Way */
+            way: string | null;
+            /** Winner */
+            winner: string | null;
+            /** Words */
+            words: string | null;
+        };
+        /**
+         * SheetView
+         * @description A match: its players side by side, and its racks. points: the game has them; lead_in_points: they
+         *     cross racks, so that the lead is in them. key_moments: racks logged by those alone.
+         */
+        SheetView: {
+            /** Discipline */
+            discipline: string;
+            /** Key Moments */
+            key_moments: number;
+            /** Lead In Points */
+            lead_in_points: boolean;
+            /** Players */
+            players: components["schemas"]["PlayerSheetView"][];
+            /** Points */
+            points: boolean;
+            /** Racks */
+            racks: components["schemas"]["SheetRackView"][];
+            /** Title */
+            title: string;
+        };
+        /**
          * ShotChangeBody
          * @description A shot to store; `version` is the one it was changed on, null for a new shot.
          */
@@ -9625,6 +9827,18 @@ export interface components {
             start_s: number;
             /** Text */
             text: string;
+        };
+        /**
+         * WayView
+         * @description How often racks were won so, or lost by that.
+         */
+        WayView: {
+            /** Code */
+            code: string;
+            /** N */
+            n: number;
+            /** Words */
+            words: string;
         };
         /**
          * WeighedOptionView

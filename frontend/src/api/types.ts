@@ -191,3 +191,7 @@ export type AnswerBand = Asked["series"][number]["bands"][number];
 export type Held = NonNullable<AnswerBand["apart"]>;
 export type FoundShots = Whole<Schemas["ShotsView"]>;
 export type AskedQuery = NonNullable<paths["/api/numbers/asked"]["get"]["parameters"]["query"]>;
+
+export type CountedShare = Schemas["CountedShareView"];
+export type Sheet = Whole<Schemas["SheetView"]>;
+export type PlayerSheet = Sheet["players"][number];

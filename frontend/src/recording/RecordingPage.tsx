@@ -209,6 +209,12 @@ function Opened({ recording, addRack, removeRack, remove }: OpenedProps) {
       <RackTable recording={recording} remove={removeRack} />
       <MatchWork recording={recording.id} />
       <p className="mt-1 text-sm">
+        <Link className="go" to={`/recordings/${recording.id}/sheet`}>
+          Match sheet
+        </Link>
+        <span className="quiet">: breaks, chances, runs, how each rack was won</span>
+      </p>
+      <p className="mt-1 text-sm">
         <Link className="go" to={`/recordings/${recording.id}/choices`}>
           Ledger of choices
         </Link>

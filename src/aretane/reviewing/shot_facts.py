@@ -50,6 +50,7 @@ def _played(around: Scene, rack: StoredRack, carried: RackState | None) -> RackP
         hit=None if first is None else first.shot.plan.hit,
         goes_on=carried is not None and carried.rerack and carried.kept,
         whole=whole,
+        points=points,
         runs=dict(seen.end.highs) if whole else {},
         scores=dict(seen.end.scores) if points and game(around.discipline).crosses_racks else {},
     )

@@ -33,6 +33,7 @@ from . import (
     players,
     recordings,
     session,
+    sheet,
     story,
     studies,
     video,
@@ -43,7 +44,8 @@ from .serving.lanes import Lanes
 from .serving.pages import page as hinted
 
 AREAS = (
-    session, players, recordings, desk, chances, choices, kicks, numbers, story, ledger, studies, video,
+    session, players, recordings, desk, chances, choices, kicks, numbers, sheet, story, ledger, studies,
+    video,
 )  # fmt: skip
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"

@@ -74,10 +74,10 @@ def settled(
 ) -> list[Option]:  # fmt: skip
     """The listed options, the best first, each valued with many more strikes.
 
-    Before that, racks are played on from the layout to correct its estimates: from the best attack, from the
-    best safety, and from one of `broken_by`, the strikes that break a cluster. After it, the best attack, the best safety
-    and what was `asked` about get more strikes while the verdict is open. At the end values that are the
-    best of several by luck are brought back.
+    Before that, racks are played on from the layout to correct its estimates: from the best attack, from
+    the best safety, and from one of `broken_by`, the strikes that break a cluster. After it, the best
+    attack, the best safety and what was `asked` about get more strikes while the verdict is open. At the
+    end values that are the best of several by luck are brought back.
     """
 
     def step(number: int, option: Option) -> None:

@@ -61,8 +61,8 @@ straight pool, where much of the game is still to come whatever the layout."""
 class Valuing:
     """Values options at one standing, all with the same errors of the player.
 
-    drift, safe_drift: the correction (a difference of chances) of every strike of an attack, or of a safety,
-    that did not end the rack, as in `onwards`; drifts: the same for strikes with a correction of their own.
+    drift, safe_drift: the correction (a difference of chances) of every strike of an attack, or of a
+    safety, that did not end the rack, as in `onwards`; drifts: of strikes with a correction of their own.
     """
 
     def __init__(self, here: Standing, me: Seat, other: Seat, physics: Physics):

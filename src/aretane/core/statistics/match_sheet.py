@@ -22,7 +22,8 @@ WAYS: Words = {
     "after-foul": "After a foul of the other",
     "after-safety": "After a safety of the other",
     "after-push-out": "After a push-out",
-    "given": "Lost by the other's own shot",
+    "given": "The other's own last shot lost it",
+    "points": "On points",
     "stated": "As the reviewer says",
     "unknown": "Not known, shots are missing",
 }
@@ -39,8 +40,8 @@ class RackPlayed:
 
     facts: of its shots; of a rack of which only key moments are logged, of its break alone. stated: how it
     ended by the reviewer's word, where its shots do not end it. goes_on: its first visit began in the rack
-    before. runs: the best runs so far by player, in balls, or in points where the game has them. scores: at
-    its end, where points are the score.
+    before. points: they decide it. runs: the best runs so far by player, in balls, or in points where the
+    game has them. scores: at its end, where points cross racks.
     """
 
     number: int
@@ -52,6 +53,7 @@ class RackPlayed:
     hit: str | None = None
     goes_on: bool = False
     whole: bool = True
+    points: bool = False
     runs: Mapping[str, int] = field(default_factory=dict)
     scores: Mapping[str, int] = field(default_factory=dict)
 
@@ -183,6 +185,8 @@ def _way(rack: RackPlayed) -> tuple[str | None, tuple[str, int, str] | None]:
         return None, None
     if rack.stated is not None:
         return "stated", None
+    if rack.points:
+        return "points", None
     last = rack.facts[-1] if rack.facts else None
     if last is None or not rack.whole:
         return "unknown", None

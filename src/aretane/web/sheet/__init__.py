@@ -1,0 +1,5 @@
+"""The sheet of a match."""
+
+from . import routes
+
+BLUEPRINTS = (routes.blueprint,)
