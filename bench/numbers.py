@@ -102,7 +102,6 @@ def _copied(address: Address, first: int, last: int) -> None:
         )
         _copy(db, "shot", "r", numbers, of_rack | {"id": "UUID()", "recording_id": into}, base)
         _copy(db, "rack_facts", "r", numbers, of_rack, base)
-        _copy(db, "rack_along", "r", numbers, of_rack, base)
         _copy(
             db,
             "shot_fact",

@@ -74,6 +74,10 @@ const router = createBrowserRouter([
         path: "/players/:player/choices",
         ...page(async () => (await import("./ledger/LedgerPage")).LedgerPage),
       },
+      {
+        path: "/players/:player/habits",
+        ...page(async () => (await import("./players/HabitsPage")).HabitsPage),
+      },
       { path: "/studies", ...page(async () => (await import("./studies/StudiesPage")).StudiesPage) },
       { path: "/studies/new", ...page(async () => (await import("./studies/NewStudy")).NewStudy) },
       { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },

@@ -55,7 +55,8 @@ def misses(who: str, ball: str, scratch: bool = False) -> Json:
 def sheet_of(database: Address, club: int, racks: list[Json], **match: object) -> Sheet:
     file: Mapping[str, object] = {
         "format": "aretane-match", "version": 1, "match": {"title": "Invented", **match},
-        "players": [{"id": "ada", "name": "Ada"}, {"id": "bix", "name": "Bix"}], "table": {}, "racks": racks,
+        "players": [{"id": "ada", "name": "Ada"}, {"id": "bix", "name": "Bix"}], "table": {},
+        "racks": racks,
     }  # fmt: skip
     whole = read_file(json.dumps(file)).whole
     assert whole is not None
@@ -132,7 +133,8 @@ def test_a_match_by_key_moments_with_winner_breaks(database: Address, club: int)
     """Two balls from the left; dry from the right; one ball and a scratch; a rack without a shot."""
     late = {"layout": {"from": "empty", "balls": {"cue": END, "9": BALLS["9"]}}}
     found = sheet_of(database, club, [
-        moments("ada", "ada", "played", breaks("ada", LEFT, "3", "4", hit="full"), pots("ada", "9")[0] | late),
+        moments("ada", "ada", "played", breaks("ada", LEFT, "3", "4", hit="full"),
+                pots("ada", "9")[0] | late),
         moments("ada", "bix", "played", breaks("ada", RIGHT), misses("ada", "9") | late),
         moments("bix", "ada", "played", breaks("bix", MIDDLE, "4", scratch=True, hit="thick-left")),
         moments("ada", "ada", "conceded"),
@@ -171,12 +173,12 @@ def shot(who: str, ball: str, made: bool = True, **more: object) -> Json:
 
 
 def test_straight_pool_with_a_run_over_racks(database: Address, club: int) -> None:
-    """Ada misses; Bix pots fourteen, and two of the next rack: a run of sixteen. Ada pots one, then misses."""
+    """Ada misses; Bix pots fourteen, and two of the next rack: a run of sixteen; Ada pots one, misses."""
     start = {"from": "empty", "balls": {"cue": END, **STRAIGHT}}
     first = [shot("ada", "1", made=False, layout=start), *(shot("bix", str(k)) for k in range(1, 15))]
     second = [
-        shot("bix", "15", layout=fourteen("15", [2400, 1130])), shot("bix", "1"), shot("bix", "2", made=False),
-        shot("ada", "2"), shot("ada", "3", made=False),
+        shot("bix", "15", layout=fourteen("15", [2400, 1130])), shot("bix", "1"),
+        shot("bix", "2", made=False), shot("ada", "2"), shot("ada", "3", made=False),
     ]  # fmt: skip
     found = sheet_of(
         database, club, [{"breaker": "ada", "shots": first}, {"shots": second}], discipline="straight-pool"

@@ -1,18 +1,14 @@
 """The facts that lists and Today show are those of the racks as they are, whatever was changed."""
 
 import copy
-import random
 from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
 
-from aretane.core.intervals import mean, mean_of_sums
-from aretane.core.statistics.numbers import numbers_for
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES
 from aretane.reviewing import keeping
-from aretane.reviewing.tallied import tallied
 from aretane.store import facts, read, write
 from aretane.store.database import Address, reading, run, writing
 from tests.store.test_store import new_id
@@ -88,33 +84,6 @@ def test_another_set_up_another_level_and_removed_racks_are_counted_anew(
     same_as_live(client)
 
 
-def test_habits_are_those_of_the_numbers(
-    client: FlaskClient, season: int, database: Address, club: int
-) -> None:
-    lines(client)
-    with reading(database) as db:
-        sums = facts.along(db, club)
-        ids = [row["id"] for row in facts.titles(db, club)]
-    rows = [row for number in ids for row in tallied(database, club, number)]
-    for player, (_, one) in sums.items():
-        whole = numbers_for(str(player), rows).along
-        kept = mean_of_sums(one.n, one.total_m, one.squares_m2)
-        assert kept.n == whole.n
-        assert kept.value == pytest.approx(whole.value) and kept.low == pytest.approx(whole.low)
-    assert sum(one.n for _, one in sums.values()) > 50
-
-
-def test_a_mean_from_sums_is_the_mean() -> None:
-    rng = random.Random(5)
-    for n in (0, 1, 2, 3, 50):
-        values = [rng.gauss(0.1, 0.3) for _ in range(n)]
-        from_sums = mean_of_sums(n, sum(values), sum(v * v for v in values))
-        expected = mean(values)
-        assert from_sums.n == expected.n
-        for name in ("value", "low", "high"):
-            assert getattr(from_sums, name) == pytest.approx(getattr(expected, name))
-
-
 def test_facts_of_a_rack_changed_meanwhile_are_not_kept(
     database: Address, club: int, recording: int
 ) -> None:
@@ -124,7 +93,7 @@ def test_facts_of_a_rack_changed_meanwhile_are_not_kept(
         run(db, "UPDATE rack SET content = content + 1")
     kept = facts.Kept(1, 0, None, 0, None, "", 0, None, "", None)
     with writing(database) as db:
-        assert not facts.keep(db, stale, "1", kept, {})
+        assert not facts.keep(db, stale, "1", kept)
     assert keeping.catch_up(database, 10) == 1
     assert keeping.catch_up(database, 10) == 0
 

@@ -7,6 +7,7 @@ import type {
   Catalog,
   Compare,
   FoundShots,
+  Habits,
   DeskView,
   Player,
   RecordingView,
@@ -121,6 +122,14 @@ export const sheetQuery = (recording: number) =>
       take<Sheet>(
         api.GET("/api/recordings/{recording_id}/sheet", { params: { path: { recording_id: recording } } }),
       ),
+  });
+
+export const habitsQuery = (player: number) =>
+  queryOptions({
+    queryKey: ["habits", player],
+    queryFn: () =>
+      take<Habits>(api.GET("/api/players/{player_id}/habits", { params: { path: { player_id: player } } })),
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
   });
 
 export const catalogQuery = queryOptions({

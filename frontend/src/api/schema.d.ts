@@ -1440,6 +1440,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player_id}/habits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the player does again and again. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    player_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["HabitsView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/racks/{rack_id}": {
         parameters: {
             query?: never;
@@ -6893,6 +6967,54 @@ export interface components {
                     number
                 ];
             };
+        };
+        /**
+         * HabitView
+         * @description A habit: what the player does and how large, with its 95 % interval in words; over n shots.
+         *
+         *     chance: of an accident, corrected for all that was looked at. worth: chance to win lost a rack, 0 to 1,
+         *     with its interval; None where it is not known.
+         */
+        HabitView: {
+            /** Chance */
+            chance: number;
+            /** Code */
+            code: string;
+            /** High */
+            high: string;
+            /** Low */
+            low: string;
+            /** N */
+            n: number;
+            /** Practice */
+            practice: string;
+            /** Shots */
+            shots: components["schemas"]["ShotLink"][];
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+            /** Worth */
+            worth: number | null;
+            /** Worth High */
+            worth_high: number | null;
+            /** Worth Low */
+            worth_low: number | null;
+        };
+        /**
+         * HabitsView
+         * @description A player's habits, what costs most first. looked_for: how many kinds were; waiting: they are being
+         *     looked for anew.
+         */
+        HabitsView: {
+            /** Habits */
+            habits: components["schemas"]["HabitView"][];
+            /** Looked For */
+            looked_for: number;
+            /** Player */
+            player: string;
+            /** Waiting */
+            waiting: boolean;
         };
         /**
          * HeldView

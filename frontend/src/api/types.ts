@@ -195,3 +195,5 @@ export type AskedQuery = NonNullable<paths["/api/numbers/asked"]["get"]["paramet
 export type CountedShare = Schemas["CountedShareView"];
 export type Sheet = Whole<Schemas["SheetView"]>;
 export type PlayerSheet = Sheet["players"][number];
+export type Habits = Whole<Schemas["HabitsView"]>;
+export type Habit = Habits["habits"][number];

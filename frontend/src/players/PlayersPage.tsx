@@ -141,7 +141,10 @@ function PlayerTable({
             </td>
             <td className="num text-right">{p.shots}</td>
             <td className="text-right text-sm">
-              <Link className="go" to={`/players/${p.id}/choices`}>
+              <Link className="go" to={`/players/${p.id}/habits`}>
+                habits
+              </Link>{" "}
+              <Link className="go ml-2" to={`/players/${p.id}/choices`}>
                 choices
               </Link>{" "}
               <Link className="go ml-2" to={`/numbers?player=${p.id}`}>

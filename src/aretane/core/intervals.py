@@ -87,13 +87,6 @@ def mean(values: list[float], level: float = LEVEL) -> Mean:
     return _mean(n, m, sum((v - m) ** 2 for v in values), level)
 
 
-def mean_of_sums(n: int, total: float, squares: float, level: float = LEVEL) -> Mean:
-    """`mean` of n values from their sum and the sum of their squares."""
-    if n == 0:
-        return Mean(0, None, None, None)
-    return _mean(n, total / n, max(0.0, squares - total * total / n), level)
-
-
 def _mean(n: int, m: float, off: float, level: float) -> Mean:
     """Mean `m` of n values with its interval; `off` is the sum of their squared distances from it."""
     if n == 1:

@@ -7,13 +7,12 @@ from functools import partial
 from itertools import groupby
 
 from aretane.core.games import game
-from aretane.core.rules import RackState
 from aretane.core.statistics.facts import Match, ShotFact
 from aretane.store import facts as kept_facts
 from aretane.store import read, shot_facts
 from aretane.store.database import Address, Db, reading, written
 from aretane.store.errors import NotFound
-from aretane.store.facts import Along, Kept, Stale
+from aretane.store.facts import Kept, Stale
 from aretane.store.records import Recording, StoredRack
 
 from . import scene as replayed
@@ -61,15 +60,14 @@ class _Found:
     """What was counted of one rack."""
 
     kept: Kept
-    along: dict[int, Along]
     setting: shot_facts.Setting
     shots: list[ShotFact]
 
 
 def _keep(db: Db, rack: Stale, found: _Found | None) -> None:
     """Keep what was counted of a rack, all of it or nothing."""
-    kept, along = (_unseen(), {}) if found is None else (found.kept, found.along)
-    if kept_facts.keep(db, rack, MODEL, kept, along) and found is not None:
+    kept = _unseen() if found is None else found.kept
+    if kept_facts.keep(db, rack, MODEL, kept) and found is not None:
         shot_facts.keep(db, found.setting, found.shots)
 
 
@@ -87,7 +85,7 @@ def _facts_of(recording: Recording, club_id: int, wanted: set[int]) -> Iterator[
             known = replayed.facts(around, rack, carried)
             if rack.id in wanted:
                 shots = facts_of_shots(around, rack, carried, match)
-                yield _Found(_kept(rack, known), _along(around, rack, carried), setting, shots)
+                yield _Found(_kept(rack, known), setting, shots)
             carried = known.end if game(around.discipline).crosses_racks else None
             if known.end.winner is not None:
                 won = dict(match.won)
@@ -96,7 +94,7 @@ def _facts_of(recording: Recording, club_id: int, wanted: set[int]) -> Iterator[
         except Exception as trouble:
             log.exception("rack %s cannot be replayed", rack.id)
             if rack.id in wanted:
-                yield _Found(_broken(rack, trouble), {}, setting, [])
+                yield _Found(_broken(rack, trouble), setting, [])
 
 
 def _kept(rack: StoredRack, known: replayed.RackFacts) -> Kept:
@@ -122,15 +120,3 @@ def _broken(rack: StoredRack, trouble: Exception) -> Kept:
 
 def _unseen() -> Kept:
     return Kept(0, 0, None, 0, None, "", 0, None, "", None)
-
-
-def _along(around: replayed.Scene, rack: StoredRack, carried: RackState | None) -> dict[int, Along]:
-    """The sums of one rack, by player; the shots that the habit counts, see `core.numbers`."""
-    found: dict[int, list[float]] = {}
-    for row in replayed.tallies(around, rack, carried):
-        if row.along is not None and row.role != "break" and row.player.isdigit():
-            found.setdefault(int(row.player), []).append(row.along)
-    return {
-        player: Along(len(each), sum(each), sum(value * value for value in each))
-        for player, each in found.items()
-    }

@@ -4,7 +4,7 @@ Reads and writes; each function runs inside the caller's transaction.
 """
 
 from collections import defaultdict
-from collections.abc import Collection, Mapping
+from collections.abc import Collection
 from dataclasses import asdict, dataclass
 from datetime import date
 
@@ -20,16 +20,6 @@ class Stale:
     club_id: int
     recording_id: int
     content: int
-
-
-@dataclass(frozen=True, slots=True)
-class Along:
-    """How far the cue ball of one player ended along its arrival in one rack: n, sum (m) and sum of
-    squares (m²), long positive."""
-
-    n: int
-    total_m: float
-    squares_m2: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -93,7 +83,7 @@ def outdate(db: Db, model: str) -> None:
     sql.outdate_other_models(db, model=model)
 
 
-def keep(db: Db, rack: Stale, model: str, facts: Kept, along: Mapping[int, Along]) -> bool:
+def keep(db: Db, rack: Stale, model: str, facts: Kept) -> bool:
     """Keep a rack's facts; false, and nothing is kept, where it was changed or removed meanwhile."""
     locked = sql.lock_rack(db, club_id=rack.club_id, rack_id=rack.rack_id)
     if locked is None or locked["content"] != rack.content:
@@ -102,13 +92,6 @@ def keep(db: Db, rack: Stale, model: str, facts: Kept, along: Mapping[int, Along
     if before is not None and before["winner_id"] != facts.winner_id:  # the score after it is another
         sql.outdate_racks_after(db, recording_id=rack.recording_id, number=locked["number"])
     sql.keep_facts(db, rack_id=rack.rack_id, club_id=rack.club_id, model=model, **asdict(facts))
-    sql.drop_along(db, rack_id=rack.rack_id)
-    rows = [
-        {"rack_id": rack.rack_id, "club_id": rack.club_id, "player_id": player_id, **asdict(one)}
-        for player_id, one in sorted(along.items())
-    ]
-    if rows:
-        sql.keep_along(db, rows)
     sql.note_kept(db, rack_id=rack.rack_id, content=rack.content)
     return True
 
@@ -164,17 +147,6 @@ def racks_flagged(db: Db, club_id: int, most: int) -> list[Row]:
 def racks_damaged(db: Db, club_id: int, most: int) -> list[Row]:
     """Racks with values that cannot be read."""
     return list(sql.racks_damaged(db, club_id=club_id, most=most))
-
-
-def along(db: Db, club_id: int) -> dict[int, tuple[str, Along]]:
-    """Name and sums by player, over every rack that is counted."""
-    return {
-        row["player_id"]: (
-            row["name"],
-            Along(int(row["n"]), float(row["total_m"]), float(row["squares_m2"])),
-        )
-        for row in sql.along_by_player(db, club_id=club_id)
-    }
 
 
 def prints(db: Db, club_id: int) -> list[Row]:

@@ -30,9 +30,16 @@ class Setting:
 
 
 def keep(db: Db, setting: Setting, facts: Sequence[ShotFact]) -> None:
-    """Replace the facts of a rack's shots. A shot of nobody known is left out."""
-    sql.drop_shot_facts(db, rack_id=setting.rack_id)
+    """Replace the facts of a rack's shots. A shot of nobody known is left out.
+
+    The habits of those who played before and now are to be looked for anew.
+    """
     known = [fact for fact in facts if fact.player.isdigit()]
+    players = {row["player_id"] for row in sql.players_of_rack(db, rack_id=setting.rack_id)}
+    players |= {int(fact.player) for fact in known}
+    if players:
+        sql.want_habits(db, players=tuple(sorted(players)))
+    sql.drop_shot_facts(db, rack_id=setting.rack_id)
     if not known:
         return
     shared = asdict(setting)

@@ -1,4 +1,5 @@
-"""Facts of racks kept up to date: a few at once where a list is asked for, the rest beside the server."""
+"""Facts of racks, and what they make habitual in players, kept up to date: a few racks at once where a list
+is asked for, the rest beside the server."""
 
 import logging
 import time
@@ -7,10 +8,12 @@ from functools import partial
 from threading import Event
 from typing import Any
 
-from aretane.reviewing import keeping
+from aretane.reviewing import habits, keeping
 from aretane.store import facts, jobs
+from aretane.store import habits as kept_habits
 from aretane.store.database import Address, Db, reading, written
 from aretane.store.facts import Stale
+from aretane.store.habits import Waiting
 
 from .aside import Aside
 from .runner import Kind, Piece, Store
@@ -27,8 +30,9 @@ AGAIN_AFTER = 5.0
 
 
 class Facts(Kind):
-    """A piece is a handful of racks whose facts are out of date. Without a runner, lists count what they
-    need. `patience` (s): how long a list waits for that."""
+    """A piece is a handful of racks whose facts are out of date; where there are none, a player whose
+    habits are to be looked for. Without a runner, lists count the racks they need. `patience` (s): how long
+    a list waits for that."""
 
     name = "facts"
     slots = 1
@@ -62,6 +66,9 @@ class Facts(Kind):
             return None
         with reading(self._database) as db:
             stale = facts.stale(db, keeping.AT_ONCE)
+            player = None if stale else kept_habits.waiting(db)
+        if player is not None:
+            return self._habits(player, holder)
         if not stale:
             return None
 
@@ -73,9 +80,20 @@ class Facts(Kind):
             return None
         return Piece(taken[0].club_id, tuple(_lease(rack).content for rack in taken), taken)
 
+    def _habits(self, player: Waiting, holder: str) -> Piece | None:
+        """The habits of a player as a piece; without a shot of theirs there is nothing to look at."""
+        claim = _lease_of(player)
+        if claim is None:
+            written(self._database, partial(kept_habits.keep, player=player, found=()))
+            return None
+        if not written(self._database, lambda db: jobs.claim(db, claim, holder)):
+            return None
+        return Piece(player.club_id, (claim.content,), player)
+
     def submit(self, piece: Piece) -> Future[Any]:
+        count = habits.look if isinstance(piece.work, Waiting) else keeping.count
         return self._thread.submit(
-            self._aside.run, keeping.count, self._database, piece.work, seconds=COUNT_SECONDS
+            self._aside.run, count, self._database, piece.work, seconds=COUNT_SECONDS
         )
 
     def settle(self, piece: Piece, future: Future[Any]) -> Store:
@@ -87,10 +105,17 @@ class Facts(Kind):
 
     def given_back(self, piece: Piece, holder: str) -> Store:
         def store(db: Db) -> None:
-            for rack in piece.work:
-                jobs.drop(db, rack.club_id, "facts", _lease(rack).content)
+            clubs = [piece.club_id] if isinstance(piece.work, Waiting) else [k.club_id for k in piece.work]
+            for club_id, content in zip(clubs, piece.contents, strict=True):
+                jobs.drop(db, club_id, "facts", content)
 
         return store
+
+
+def _lease_of(player: Waiting) -> jobs.Claim | None:
+    if player.recording_id is None:
+        return None
+    return jobs.Claim("facts", player.club_id, f"player {player.player_id}", player.recording_id, None)
 
 
 def _lease(rack: Stale) -> jobs.Claim:

@@ -11,6 +11,7 @@ from ..review.measure import Measures
 from ..review.replay import Step
 from ..review.visits import FirstChance, Visit
 from ..rules import RackState
+from ..tolerances import STRAIGHT
 from ..vocabulary import CUE
 from .numbers import Tallied
 
@@ -69,6 +70,8 @@ class ShotFact:
     expected: float | None
     """Chance of the pot by the shooter's model."""
     cut: float | None
+    left_cut: bool | None
+    """Whether the ball goes left of the cue ball's way; None where it is straight."""
     fullness: float | None
     to_ball: float | None
     to_pocket: float | None
@@ -204,6 +207,7 @@ class _Pot(TypedDict):
     """The fields of a fact that are measured of a direct pot."""
 
     cut: float | None
+    left_cut: bool | None
     fullness: float | None
     to_ball: float | None
     to_pocket: float | None
@@ -216,11 +220,12 @@ def _pot(table: Table, step: Step, aim: Aim | None) -> _Pot:
     """What is measured of a direct pot, each None without one."""
     if aim is None:
         return _Pot(
-            cut=None, fullness=None, to_ball=None, to_pocket=None, pocket=None, open_share=None,
-            ball_on_rail=None,
+            cut=None, left_cut=None, fullness=None, to_ball=None, to_pocket=None, pocket=None,
+            open_share=None, ball_on_rail=None,
         )  # fmt: skip
     return _Pot(
         cut=abs(aim.cut),
+        left_cut=None if abs(aim.cut) < STRAIGHT else aim.cut > 0.0,
         fullness=aim.fullness,
         to_ball=aim.cue_distance,
         to_pocket=aim.pot_distance,

@@ -32,6 +32,7 @@ CREATE TABLE IF NOT EXISTS shot_fact (
   caused TINYINT NOT NULL,
   expected DOUBLE NULL,
   cut DOUBLE NULL,
+  left_cut TINYINT NULL,
   fullness DOUBLE NULL,
   to_ball DOUBLE NULL,
   to_pocket DOUBLE NULL,
@@ -79,3 +80,29 @@ CREATE TABLE IF NOT EXISTS shot_word (
   KEY word_of_sort (club_id, sort, word),
   CONSTRAINT word_fact FOREIGN KEY (rack_id, shot) REFERENCES shot_fact (rack_id, shot) ON DELETE CASCADE
 );
+
+-- What is habitual in a player's shots; wanted counts changes of them, kept is the count that the habits are of.
+ALTER TABLE player ADD COLUMN IF NOT EXISTS habits_wanted INT UNSIGNED NOT NULL DEFAULT 0;
+ALTER TABLE player ADD COLUMN IF NOT EXISTS habits_kept INT UNSIGNED NOT NULL DEFAULT 0;
+CREATE TABLE IF NOT EXISTS player_habit (
+  player_id INT UNSIGNED NOT NULL,
+  place TINYINT UNSIGNED NOT NULL,
+  club_id INT UNSIGNED NOT NULL,
+  code VARCHAR(20) CHARACTER SET ascii NOT NULL,
+  n INT UNSIGNED NOT NULL,
+  value DOUBLE NOT NULL,
+  low DOUBLE NOT NULL,
+  high DOUBLE NOT NULL,
+  chance DOUBLE NOT NULL,
+  worth DOUBLE NULL,
+  worth_low DOUBLE NULL,
+  worth_high DOUBLE NULL,
+  -- The shots it shows in, the newest first: recording, rack, shot.
+  shots JSON NOT NULL CHECK (JSON_VALID(shots)),
+  PRIMARY KEY (player_id, place),
+  KEY habit_of_club (club_id, worth),
+  CONSTRAINT habit_player FOREIGN KEY (club_id, player_id) REFERENCES player (club_id, id) ON DELETE CASCADE
+);
+
+-- Sums that facts of shots hold now.
+DROP TABLE IF EXISTS rack_along;

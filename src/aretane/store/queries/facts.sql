@@ -17,13 +17,6 @@ REPLACE INTO rack_facts (rack_id, club_id, model, shots, open_shots, first_open,
 VALUES (:rack_id, :club_id, :model, :shots, :open_shots, :first_open, :flags, :flag_shot, :flag_words,
   :damaged, :damage_shot, :damage_words, :winner_id);
 
--- name: drop_along(rack_id)!
-DELETE FROM rack_along WHERE rack_id = :rack_id;
-
--- name: keep_along(rack_id, player_id, club_id, n, total_m, squares_m2)*!
-INSERT INTO rack_along (rack_id, player_id, club_id, n, total_m, squares_m2)
-VALUES (:rack_id, :player_id, :club_id, :n, :total_m, :squares_m2);
-
 -- name: count_recordings(club_id)^
 SELECT COUNT(*) AS n FROM recording WHERE club_id = :club_id AND removed_at IS NULL AND kind <> 'study';
 
@@ -66,12 +59,6 @@ SELECT k.recording_id, k.number, r.title, f.damaged, f.damage_shot, f.damage_wor
 FROM rack_facts f JOIN rack k ON k.id = f.rack_id JOIN recording r ON r.id = k.recording_id
 WHERE f.club_id = :club_id AND r.removed_at IS NULL AND f.damaged > 0
 ORDER BY r.played_on DESC, r.id DESC, k.number LIMIT :most;
-
--- name: along_by_player(club_id)
-SELECT a.player_id, p.name, SUM(a.n) AS n, SUM(a.total_m) AS total_m, SUM(a.squares_m2) AS squares_m2
-FROM rack_along a JOIN rack k ON k.id = a.rack_id JOIN recording r ON r.id = k.recording_id
-  JOIN player p ON p.id = a.player_id
-WHERE a.club_id = :club_id AND r.removed_at IS NULL AND r.kind <> 'study' GROUP BY a.player_id, p.name;
 
 -- name: prints_of(club_id)
 -- What the shots of each recording depend on, in short: another number as soon as any of it changes.

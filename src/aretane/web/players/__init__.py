@@ -1,5 +1,5 @@
-"""The players of the club."""
+"""Players of the club."""
 
-from . import routes
+from . import habits, routes
 
-BLUEPRINTS = (routes.blueprint,)
+BLUEPRINTS = (routes.blueprint, habits.blueprint)

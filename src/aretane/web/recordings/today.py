@@ -2,19 +2,17 @@
 
 from apiflask import APIBlueprint
 
-from aretane.core.intervals import Mean, mean_of_sums
-from aretane.store import facts
+from aretane.store import facts, habits
 from aretane.store.sql import Row
 
 from ..asker import catch_up, to_read
+from ..habits_said import habit_words
 from ..views import LineView, TodayView
 
 blueprint = APIBlueprint("today", __name__, url_prefix="/api")
 
 MOST_LINES = 5
 MOST_HABITS = 2
-SHOTS_FOR_A_HABIT = 10
-"""Fewer shots than this prove no habit (our choice)."""
 
 
 @blueprint.get("/today")
@@ -27,15 +25,15 @@ def today() -> TodayView:
         damaged = facts.racks_damaged(db, asker.club_id, MOST_LINES)
         waiting = facts.racks_waiting(db, asker.club_id, MOST_LINES)
         flagged = facts.racks_flagged(db, asker.club_id, MOST_LINES)
-        along = facts.along(db, asker.club_id)
+        dearest = habits.dearest(db, asker.club_id, MOST_HABITS)
         uncounted = facts.waiting(db)
     if not recordings:
         words = "Nothing is recorded yet: make a recording, or import a match file."
         return TodayView(lines=[LineView(kind="start", words=words, link="/recordings/new")], uncounted=0)
-    habits = _habits(along)[:MOST_HABITS]
-    room = MOST_LINES - len(habits)
+    habitual = [_habit(row, asker.length_unit) for row in dearest]
+    room = MOST_LINES - len(habitual)
     lines = [*map(_damaged, damaged), *map(_waiting, waiting), *map(_flagged, flagged)]
-    return TodayView(lines=lines[:room] + habits, uncounted=uncounted)
+    return TodayView(lines=lines[:room] + habitual, uncounted=uncounted)
 
 
 def _place(row: Row) -> tuple[str, str]:
@@ -72,26 +70,7 @@ def _flagged(row: Row) -> LineView:
     return LineView(kind="flag", words=words, link=f"{where}/shots/{row['flag_shot']}")
 
 
-def _habits(along: dict[int, tuple[str, facts.Along]]) -> list[LineView]:
-    """Players whose cue ball runs long or short beyond doubt, the largest habit first."""
-    found: list[tuple[float, LineView]] = []
-    for player, (name, sums) in along.items():
-        spread = mean_of_sums(sums.n, sums.total_m, sums.squares_m2)
-        line = _habit_line(str(player), name, spread)
-        if line is not None and spread.value is not None:
-            found.append((abs(spread.value), line))
-    return [line for _, line in sorted(found, key=lambda pair: -pair[0])]
-
-
-def _habit_line(player: str, name: str, along: Mean) -> LineView | None:
-    if along.value is None or along.low is None or along.high is None or along.n < SHOTS_FOR_A_HABIT:
-        return None
-    if along.low <= 0 <= along.high:
-        return None
-    way = "short" if along.value < 0 else "long"
-    near, far = sorted((abs(along.low), abs(along.high)))
-    words = (
-        f"{name} ends {way}: {abs(along.value) * 100:.0f} cm on average "
-        f"({near * 100:.0f}–{far * 100:.0f}), {along.n} shots."
-    )
-    return LineView(kind="habit", words=words, link=f"/numbers?player={player}")
+def _habit(row: Row, length_unit: str) -> LineView:
+    worth = f", worth {row['worth'] * 100:.1f} points of chance a rack" if row["worth"] is not None else ""
+    words = f"{row['name']} {habit_words(row['code'], row['value'], length_unit)}: {row['n']} shots{worth}."
+    return LineView(kind="habit", words=words, link=f"/players/{row['player_id']}/habits")

@@ -1,0 +1,308 @@
+"""Habits of a player over many shots: groups of shots that differ beyond accident from the player's others,
+from no error at all, or from what others of the club do.
+
+Many groups are looked at, so chances of an accident are corrected for it; a player without a habit has
+one found in one case of twenty at the most.
+"""
+
+from collections.abc import Callable, Iterator, Mapping
+from dataclasses import dataclass
+from math import hypot, sqrt
+
+import numpy as np
+from numpy.typing import NDArray
+from scipy.special import stdtr, stdtrit
+
+from ..intervals import LEVEL
+from .compared import false_discoveries
+
+Array = NDArray[np.float64]
+Columns = Mapping[str, Array]
+"""Facts of shots by field, one entry a shot: numbers, yes and no as 1 and 0, codes as in CODES, NaN where
+it is not known. `match` and `rack_id` tell matches and racks apart."""
+
+CODES: dict[str, tuple[str, ...]] = {
+    "role": ("attack", "two-way", "safety", "break"),
+    "stroke": ("kick",),
+    "spin": ("stun", "follow", "draw", "side"),
+    "pocket": ("corner", "side"),
+    "hill": ("nobody", "mine", "theirs", "both"),
+    "outcome": ("drew-foul", "answered", "reply-missed", "reply-potted", "own-foul"),
+}
+"""Codes of fields that hold words: their places here, from 0; NaN for any other."""
+FOUND = 0.05
+"""Share of accidents among what is found, at the most."""
+FEWEST = 12
+"""Shots of a group under which it is not looked at (our choice)."""
+FIRM, SOFT, THIN, LONG = 2.8, 1.3, 0.785, 2.4
+"""Speeds (m/s) of a firm and a soft shot, cut (rad) of a thin one, way of both balls (m) of a long one
+(our choice)."""
+LATE, SAT = 7200.0, 60.0
+"""s at the table from which it is late, and before a visit from which a player sat long (our choice)."""
+
+
+@dataclass(frozen=True, slots=True)
+class Worth:
+    """Chance to win lost a rack, with its 95 % interval: from the habit's own."""
+
+    value: float
+    low: float
+    high: float
+
+
+@dataclass(frozen=True, slots=True)
+class Habit:
+    """A habit: what it is, over how many shots, how large with its 95 % interval in SI units, and the
+    corrected chance of an accident. rows: the shots it shows in. worth: None where it is not known.
+    """
+
+    code: str
+    n: int
+    value: float
+    low: float
+    high: float
+    chance: float
+    worth: Worth | None
+    rows: tuple[int, ...]
+
+
+@dataclass(frozen=True, slots=True)
+class Swing:
+    """A difference of chances to win the rack, with its standard error."""
+
+    value: float
+    error: float
+
+
+@dataclass(frozen=True, slots=True)
+class _Tried:
+    """A group that was looked at: its difference with its standard error and degrees of freedom, signed so
+    that the code with `worse` is the habit; what one shot of it costs in chances to win."""
+
+    worse: str
+    better: str | None
+    n: int
+    value: float
+    error: float
+    freedom: float
+    rows: NDArray[np.int64]
+    cost: Swing | None
+
+    @property
+    def chance(self) -> float:
+        """Two-sided, by Student's distribution."""
+        if self.error <= 0.0:
+            return 1.0
+        return float(2.0 * stdtr(self.freedom, -abs(self.value) / self.error))
+
+
+def habits(own: Columns, others: Columns | None = None) -> list[Habit]:
+    """The habits of the player whose shots are `own`, what costs most first; `others`: shots of the rest of
+    the club, without whom nothing is compared with others."""
+    rest = others if others is not None and len(others["match"]) else None
+    tried = [one for one in _every(own, rest) if one is not None]
+    corrected = false_discoveries([one.chance for one in tried])
+    racks = max(1, len(np.unique(own["rack_id"])))
+    found = []
+    for one, chance in zip(tried, corrected, strict=True):
+        code = one.worse if one.value < 0.0 else one.better
+        if chance > FOUND or code is None:
+            continue
+        half = float(stdtrit(one.freedom, 0.5 + LEVEL / 2)) * one.error
+        size = abs(one.value)
+        worth = None if one.cost is None else _worth(size, one, racks)
+        rows = tuple(int(k) for k in one.rows)
+        found.append(Habit(code, one.n, size, size - half, size + half, chance, worth, rows))
+    return sorted(found, key=lambda one: (-(one.worth.value if one.worth else 0.0), one.chance, one.code))
+
+
+def _worth(size: float, one: _Tried, racks: int) -> Worth | None:
+    """What the habit costs a rack: its size times what a shot decides, as often as such shots come."""
+    swing = one.cost
+    if swing is None or swing.value <= 0.0:
+        return None
+    value = size * swing.value * one.n / racks
+    half = float(stdtrit(one.freedom, 0.5 + LEVEL / 2)) * value
+    half *= hypot(one.error / size, swing.error / swing.value)
+    return Worth(value, value - half, value + half)
+
+
+def _every(own: Columns, rest: Columns | None) -> Iterator[_Tried | None]:
+    """Every group that is looked at; value below nothing is the worse way."""
+    yield _bias(own, "along", "short", "long")
+    yield _bias(own, "across", "right", "left")
+    firm, draw = own["speed"] >= FIRM, _is(own, "spin", "draw")
+    for which, known, name in (
+        (firm, np.isfinite(own["speed"]), "firm"), (draw, np.isfinite(own["spin"]), "draw"),
+        (own["rails"] >= 1, np.isfinite(own["rails"]), "rails"),
+    ):  # fmt: skip
+        yield _within(
+            own, own["along"], which & known, known & ~which, f"short-{name}", f"long-{name}", None
+        )
+    wrong = np.where(np.isfinite(own["wrong_end"]), 0.5 - own["wrong_end"], np.nan)
+    yield _against_nothing(own, wrong, "wrong-end", None, None)
+    over, swing = (
+        own["made"] - own["expected"],
+        _swing(own, rest, "made", lambda c: _is(c, "role", "attack", "two-way")),
+    )
+    usual = None if rest is None else rest["made"] - rest["expected"]
+    for code, group in GROUPS.items():
+        yield _pots(own, over, group, code, None, swing, rest, usual)
+    yield _pots(own, over, lambda c: c["left_cut"] == 1.0, "left-cuts", "right-cuts", swing, rest, usual,
+                lambda c: np.isfinite(c["left_cut"]))  # fmt: skip
+    needed = _is(own, "hill", "mine", "theirs", "both")
+    calm = _is(own, "hill", "nobody")
+    yield _within(own, -own["waited"], needed, calm, "slow-hill", None, None)
+    if rest is not None:
+        yield from _beside_others(own, rest)
+
+
+Group = Callable[[Columns], NDArray[np.bool_]]
+
+
+def _is(columns: Columns, field: str, *words: str) -> NDArray[np.bool_]:
+    return np.isin(columns[field], [CODES[field].index(word) for word in words])
+
+
+GROUPS: dict[str, Group] = {
+    "thin-cuts": lambda c: c["cut"] >= THIN,
+    "long-pots": lambda c: c["to_ball"] + c["to_pocket"] >= LONG,
+    "side-pockets": lambda c: _is(c, "pocket", "side"),
+    "rail-balls": lambda c: c["ball_on_rail"] == 1.0,
+    "cue-on-rail": lambda c: c["cue_on_rail"] == 1.0,
+    "with-draw": lambda c: _is(c, "spin", "draw"),
+    "with-side": lambda c: _is(c, "spin", "side"),
+    "firm-pots": lambda c: c["speed"] >= FIRM,
+    "pressure": lambda c: _is(c, "hill", "mine", "theirs", "both"),
+    "late": lambda c: c["at"] >= LATE,
+    "cold": lambda c: (c["first_of_visit"] == 1.0) & (c["waited"] >= SAT),
+}
+"""Groups of pots that are held against the player's other pots."""
+
+
+def _bias(own: Columns, field: str, low: str, high: str) -> _Tried | None:
+    return _against_nothing(own, own[field], low, high, None)
+
+
+def _against_nothing(
+    own: Columns, values: Array, worse: str, better: str | None, cost: Swing | None
+) -> _Tried | None:
+    """The mean of the values against nothing, a match counting as one."""
+    known = np.isfinite(values)
+    found = _mean(values[known], own["match"][known])
+    if found is None:
+        return None
+    value, error, freedom = found
+    return _Tried(worse, better, int(known.sum()), value, error, freedom, np.flatnonzero(known), cost)
+
+
+def _within(
+    own: Columns, values: Array, group: NDArray[np.bool_], others: NDArray[np.bool_], worse: str,
+    better: str | None, cost: Swing | None,
+) -> _Tried | None:  # fmt: skip
+    """The mean of a group's values against that of the player's other shots."""
+    known = np.isfinite(values)
+    a = _mean(values[group & known], own["match"][group & known])
+    b = _mean(values[others & known], own["match"][others & known])
+    if a is None or b is None:
+        return None
+    rows = np.flatnonzero(group & known)
+    error, freedom = _together(a, b)
+    return _Tried(worse, better, len(rows), a[0] - b[0], error, freedom, rows, cost)
+
+
+def _pots(
+    own: Columns, over: Array, group: Group, worse: str, better: str | None, cost: Swing | None,
+    rest: Columns | None, usual: Array | None, known: Group = lambda c: np.isfinite(c["match"]),
+) -> _Tried | None:  # fmt: skip
+    """Pots above expectation in a group against the player's others; less what the rest of the club shows
+    there, which is the expectation's own error."""
+    mine = _within(own, over, group(own) & known(own), ~group(own) & known(own), worse, better, cost)
+    if mine is None or rest is None or usual is None:
+        return mine
+    theirs = _within(rest, usual, group(rest) & known(rest), ~group(rest) & known(rest), worse, None, None)
+    if theirs is None:
+        return mine
+    error = hypot(mine.error, theirs.error)
+    return _Tried(
+        worse, better, mine.n, mine.value - theirs.value, error, min(mine.freedom, theirs.freedom),
+        mine.rows, cost,
+    )  # fmt: skip
+
+
+def _beside_others(own: Columns, rest: Columns) -> Iterator[_Tried | None]:
+    """Shares of the player's shots against those of the rest of the club."""
+    for code, (values, group) in SHARES.items():
+        mine, theirs = values(own), values(rest)
+        a = _mean(mine[np.isfinite(mine) & group(own)], own["match"][np.isfinite(mine) & group(own)])
+        b = _mean(
+            theirs[np.isfinite(theirs) & group(rest)], rest["match"][np.isfinite(theirs) & group(rest)]
+        )
+        if a is None or b is None:
+            continue
+        rows = np.flatnonzero(np.isfinite(mine) & group(own))
+        error, freedom = _together(a, b)
+        cost = _swing(own, rest, values, group)
+        yield _Tried(code, None, len(rows), a[0] - b[0], error, freedom, rows, cost)
+
+
+def _held(columns: Columns) -> Array:
+    good = _is(columns, "outcome", "drew-foul", "answered", "reply-missed").astype(float)
+    return np.where(np.isfinite(columns["outcome"]), good, np.nan)
+
+
+SHARES: dict[str, tuple[Callable[[Columns], Array], Group]] = {
+    "safeties": (_held, lambda c: _is(c, "role", "safety")),
+    "fouls": (lambda c: 1.0 - c["foul"], lambda c: np.isfinite(c["foul"])),
+    "breaks": (
+        lambda c: np.where(np.isfinite(c["fell"]), (c["fell"] > 0).astype(float), np.nan),
+        lambda c: _is(c, "role", "break")),
+    "kicks": (lambda c: 1.0 - c["foul"], lambda c: _is(c, "stroke", "kick")),
+    "first-chances": (lambda c: c["visit_won"], lambda c: c["first_chance"] == 1.0),
+}  # fmt: skip
+"""What is held against the rest of the club: 1 where it went well, and of which shots."""
+
+Found = tuple[float, float, float]
+"""A mean, its standard error and its degrees of freedom."""
+
+
+def _mean(values: Array, matches: Array) -> Found | None:
+    """The mean of values as a ratio of sums over matches, as in `compared.by_match`; by shots where they
+    are of one match or two. None of too few."""
+    n = len(values)
+    if n < FEWEST:
+        return None
+    names, places = np.unique(matches, return_inverse=True)
+    mean = float(values.mean())
+    if len(names) < 3:
+        return mean, float(values.std(ddof=1)) / sqrt(n), n - 1.0
+    off = np.bincount(places, weights=values - mean)
+    count = len(names)
+    clustered = sqrt(float((off**2).sum()) * count / (count - 1)) / n
+    return mean, clustered, count - 1.0
+
+
+def _together(a: Found, b: Found) -> tuple[float, float]:
+    """The error of a difference of two means and its degrees of freedom (Welch 1947; memory)."""
+    error = hypot(a[1], b[1])
+    if error == 0.0:
+        return 0.0, min(a[2], b[2])
+    return error, error**4 / (a[1] ** 4 / a[2] + b[1] ** 4 / b[2])
+
+
+def _swing(
+    own: Columns, rest: Columns | None, good: str | Callable[[Columns], Array], group: Group
+) -> Swing | None:
+    """How much oftener a rack is won after a shot that went well than after one that did not, over all
+    shots of the kind, the player's and the others'; None where it is not known."""
+    well, badly = [], []
+    for columns in (own,) if rest is None else (own, rest):
+        values = columns[good] if isinstance(good, str) else good(columns)
+        known = group(columns) & np.isfinite(values) & np.isfinite(columns["rack_won"])
+        well.append(columns["rack_won"][known & (values > 0.5)])
+        badly.append(columns["rack_won"][known & (values < 0.5)])
+    a, b = np.concatenate(well), np.concatenate(badly)
+    if len(a) < FEWEST or len(b) < FEWEST:
+        return None
+    error = sqrt(float(a.var(ddof=1)) / len(a) + float(b.var(ddof=1)) / len(b))
+    return Swing(float(a.mean() - b.mean()), error)
