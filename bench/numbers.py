@@ -16,6 +16,8 @@ from aretane.demo.scenario import FIXTURES
 from aretane.store import read, write
 from aretane.store.database import Address, Db, connect, reading, run, written
 
+from .fitted import measure_fitted
+from .planted import measure_planted
 from .rows import Row, at_most, percentile, seed
 from .trust import address_of, running
 
@@ -40,6 +42,8 @@ COMMON = (
 
 def measure() -> Iterator[Row]:
     """Every row of the area, one size after the other in one application."""
+    yield from measure_planted()
+    yield from measure_fitted()
     with running() as made:
         address = address_of(made)
         base = _demo(address)

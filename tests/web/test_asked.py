@@ -178,3 +178,20 @@ def test_the_catalog_has_every_measure_and_split_once(client: FlaskClient, count
 def test_a_club_without_shots_is_no_error(client: FlaskClient) -> None:
     answer = asked(client, measure="pots", by="cut")
     assert answer["series"][0]["bands"] == [] and "No shot fits" in answer["remarks"][0]
+
+
+def test_the_rose_of_the_one_shot_with_a_place(client: FlaskClient, counted: Json) -> None:
+    """Planned at (1500, 700), ended at (1480.5, 720): 27.9 mm off."""
+    answer = client.get("/api/numbers/asked/rose?by=player").get_json()
+    whole_rose, ana = answer["roses"]
+    assert (answer["shown"], answer["total"], whole_rose["n"], ana["band"]["words"]) == (
+        1,
+        1,
+        1,
+        "Ana Quill",
+    )
+    (miss,) = ana["misses"]
+    assert (miss["along"] ** 2 + miss["across"] ** 2) ** 0.5 == pytest.approx(27.93, abs=0.01)
+    assert (ana["along"], ana["spread"], ana["lengths"]) == (miss["along"], None, None)
+    none = client.get("/api/numbers/asked/rose?kind=practice").get_json()
+    assert none["roses"][0]["n"] == 0 and none["roses"][0]["along"] is None

@@ -11,6 +11,7 @@ import type {
   DeskView,
   Player,
   RecordingView,
+  Roses,
   Session,
   Sheet,
   Study,
@@ -145,6 +146,16 @@ export const askedQuery = (asked: Record<string, string>) =>
     queryFn: () => take<Asked>(api.GET("/api/numbers/asked", { params: { query: asked as AskedQuery } })),
     placeholderData: keepPreviousData,
     refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
+  });
+
+export const rosesQuery = (asked: Record<string, string>) =>
+  queryOptions({
+    queryKey: ["asked", "rose", asked],
+    queryFn: async () =>
+      (await take(
+        api.GET("/api/numbers/asked/rose", { params: { query: asked as AskedQuery } }),
+      )) as unknown as Roses,
+    placeholderData: keepPreviousData,
   });
 
 export const shotsQuery = (asked: Record<string, string>, page: number) =>

@@ -821,6 +821,130 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/numbers/asked/rose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the cue ball ended round the places meant: one rose of all, and one a band. */
+        get: {
+            parameters: {
+                query?: {
+                    measure?: string;
+                    by?: string | null;
+                    against?: number | null;
+                    since?: string | null;
+                    until?: string | null;
+                    player?: string | null;
+                    opponent?: string | null;
+                    discipline?: string | null;
+                    kind?: string | null;
+                    recording?: string | null;
+                    month?: string | null;
+                    role?: string | null;
+                    stroke?: string | null;
+                    target?: string | null;
+                    cut?: string | null;
+                    to_ball?: string | null;
+                    to_pocket?: string | null;
+                    expected?: string | null;
+                    pocket?: string | null;
+                    open?: string | null;
+                    ball_on_rail?: string | null;
+                    cue_on_rail?: string | null;
+                    spin?: string | null;
+                    speed?: string | null;
+                    rails?: string | null;
+                    aided?: string | null;
+                    aid?: string | null;
+                    score?: string | null;
+                    hill?: string | null;
+                    left?: string | null;
+                    rack?: string | null;
+                    hours?: string | null;
+                    waited?: string | null;
+                    came?: string | null;
+                    hand?: string | null;
+                    grade?: string | null;
+                    outcome?: string | null;
+                    luck?: string | null;
+                    cause?: string | null;
+                    tag?: string | null;
+                    table?: string | null;
+                    cloth?: string | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["RosesView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/numbers/asked/shots": {
         parameters: {
             query?: never;
@@ -6721,6 +6845,18 @@ export interface components {
             off: number;
         };
         /**
+         * EllipseView
+         * @description Half axes in mm, and the angle of the longer one from the arrival, in degrees to the left.
+         */
+        EllipseView: {
+            /** Angle */
+            angle: number;
+            /** Major */
+            major: number;
+            /** Minor */
+            minor: number;
+        };
+        /**
          * EntryView
          * @description One decision: what it cost in chance to win the rack, its grade (right, close, wrong) with the kind
          *     of fault, and apart from that whether it came off (null: nobody knows). `own` is the reviewer's verdict,
@@ -8961,6 +9097,56 @@ export interface components {
             wrong_end: boolean | null;
         };
         /**
+         * RoseMissView
+         * @description One miss in mm: along the arrival (long positive) and across it (left positive).
+         */
+        RoseMissView: {
+            /** Across */
+            across: number;
+            /** Along */
+            along: number;
+            /** Grade */
+            grade: string | null;
+            /** Rack */
+            rack: number;
+            /** Recording */
+            recording: number;
+            /** Shot */
+            shot: number;
+        };
+        /**
+         * RoseView
+         * @description Misses of the place meant in one band ('' all): their mean in mm, the ellipse of one standard
+         *     deviation, the 95 % region of the mean, runs of long and short and of left and right.
+         */
+        RoseView: {
+            /** Across */
+            across: number | null;
+            /** Along */
+            along: number | null;
+            band: components["schemas"]["BandView"];
+            lengths: components["schemas"]["RunsView"] | null;
+            /** Misses */
+            misses: components["schemas"]["RoseMissView"][];
+            /** N */
+            n: number;
+            region: components["schemas"]["EllipseView"] | null;
+            sides: components["schemas"]["RunsView"] | null;
+            spread: components["schemas"]["EllipseView"] | null;
+        };
+        /**
+         * RosesView
+         * @description Roses of a question; `shown` of its misses, the newest, are drawn.
+         */
+        RosesView: {
+            /** Roses */
+            roses: components["schemas"]["RoseView"][];
+            /** Shown */
+            shown: number;
+            /** Total */
+            total: number;
+        };
+        /**
          * RouteView
          * @description A family of routes to the next position by its best strike (m/s, ball radii).
          *
@@ -9054,6 +9240,21 @@ export interface components {
             interval: components["schemas"]["IntervalView"];
             /** Shots */
             shots: components["schemas"]["ShotLink"][];
+        };
+        /**
+         * RunsView
+         * @description Runs of misses to one side: how many, how many chance would make, the chance that so few come by
+         *     accident, and the longest.
+         */
+        RunsView: {
+            /** Chance */
+            chance: number;
+            /** Expected */
+            expected: number;
+            /** Longest */
+            longest: number;
+            /** Runs */
+            runs: number;
         };
         /**
          * SafetyView

@@ -197,3 +197,5 @@ export type Sheet = Whole<Schemas["SheetView"]>;
 export type PlayerSheet = Sheet["players"][number];
 export type Habits = Whole<Schemas["HabitsView"]>;
 export type Habit = Habits["habits"][number];
+export type Roses = Omit<Whole<Schemas["RosesView"]>, "roses"> & { roses: Rose[] };
+export type Rose = Whole<Schemas["RoseView"]>;

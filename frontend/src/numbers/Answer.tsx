@@ -4,6 +4,7 @@ import type { AnswerBand, Asked, Interval } from "../api/types";
 import type { Units } from "../units/units";
 import { around, limitFor } from "./axis";
 import { bandWords, heldWords, rowsOf, valueWords } from "./question";
+import { OF_PLACE, Roses } from "./Roses";
 import { Axis, Bar, COLUMNS, DRAWN, Tick } from "./Rungs";
 import { ShotsBehind } from "./ShotsBehind";
 
@@ -55,6 +56,7 @@ export function Answer({ asked, question, units }: Props) {
         </section>
       )}
       <Notes asked={asked} />
+      {OF_PLACE.includes(asked.measure.code) && <Roses asked={asked} question={question} units={units} />}
     </div>
   );
 }
@@ -240,7 +242,8 @@ function Notes({ asked }: { asked: Asked }) {
   const means = asked.measure.form === "mean";
   return (
     <p className="quiet mt-4 max-w-prose text-sm">
-      Bars are 95 % intervals{means ? ", of whole matches drawn anew" : ""}.
+      Bars are 95 % intervals
+      {means ? "; from three matches on a match counts as one, as its shots are alike" : ""}.
       {asked.series.some((one) => one.whole.expected)
         ? " Dotted: what the shooter's model expects of these shots."
         : ""}

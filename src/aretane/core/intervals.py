@@ -84,10 +84,10 @@ def mean(values: list[float], level: float = LEVEL) -> Mean:
     if n == 0:
         return Mean(0, None, None, None)
     m = sum(values) / n
-    return _mean(n, m, sum((v - m) ** 2 for v in values), level)
+    return mean_from(n, m, sum((v - m) ** 2 for v in values), level)
 
 
-def _mean(n: int, m: float, off: float, level: float) -> Mean:
+def mean_from(n: int, m: float, off: float, level: float) -> Mean:
     """Mean `m` of n values with its interval; `off` is the sum of their squared distances from it."""
     if n == 1:
         return Mean(1, m, None, None)

@@ -163,6 +163,8 @@ def counts(db: Db, asked: Asked, players: bool = False) -> list[Row]:
     groups = ["band"]
     if one.known == "TRUE":
         columns[1:] = ["COUNT(*) AS n", "0 AS unknown", f"SUM({one.value}) AS total"]
+    if measure.form == "mean":
+        columns.append(f"SUM(IF({known}, ({one.value}) * ({one.value}), 0)) AS squares")
     for wanted, column in ((measure.form == "mean", "f.recording_id"), (players, "f.player_id")):
         columns += [column] if wanted else []
         groups += [column] if wanted else []
@@ -203,6 +205,22 @@ def shots(db: Db, asked: Asked, first: int, most: int) -> tuple[list[Row], int]:
         [*given, most, first],
     )
     return rows, int(total)
+
+
+def misses(db: Db, asked: Asked, most: int) -> list[Row]:
+    """The newest misses of the place meant, in the order in which they were played: the band they are in,
+    along and across (m), grade, and where they stand."""
+    split, joined = _split(asked.by)
+    place, given = _where(db, asked)
+    one = MEASURES_SQL["missed-by"]
+    rows = _rows(
+        db,
+        f"SELECT {split} AS band, f.along, f.across, f.grade, f.recording_id AS recording, f.rack, f.shot"
+        f" FROM shot_fact f {joined} WHERE {place} AND ({one.of}) AND ({one.known})"
+        " ORDER BY f.played_on DESC, f.recording_id DESC, f.rack DESC, f.shot DESC LIMIT %s",
+        [*given, most],
+    )
+    return rows[::-1]
 
 
 def words(db: Db, club_id: int, sort: str) -> list[str]:

@@ -11,7 +11,7 @@ from statsmodels.stats.multitest import multipletests
 from statsmodels.stats.power import NormalIndPower
 from statsmodels.stats.proportion import confint_proportions_2indep, proportion_confint
 
-from aretane.core.intervals import Mean, Proportion, difference, wilson
+from aretane.core.intervals import Mean, Proportion, difference, mean, wilson
 from aretane.core.statistics.compared import (
     Sums,
     accident,
@@ -124,10 +124,13 @@ def test_an_average_by_match_holds_the_truth_as_often_as_it_says(matches: int) -
     assert 0.90 <= inside / of <= 0.98 and by_shots / of < 0.6
 
 
-def test_one_match_has_no_interval_and_none_has_nothing() -> None:
-    one, none = by_match([{3: Sums(4, 8.0)}, {}])
-    assert (one.n, one.value, one.low) == (4, 2.0, None)
-    assert none == Mean(0, None, None, None)
+def test_of_one_match_the_shots_count_one_by_one() -> None:
+    values = [1.0, 2.0, 2.5, 4.0]
+    one, none = by_match([{3: Sums(4, sum(values), sum(v * v for v in values))}, {}])
+    plain = mean(values)
+    assert one.n == 4 and none == Mean(0, None, None, None)
+    for name in ("value", "low", "high"):
+        assert getattr(one, name) == pytest.approx(getattr(plain, name))
     assert accident(one, none) is None
 
 

@@ -17,14 +17,15 @@ EXPECTED = ("pots",)
 class Tally:
     """What was counted of a band (None: the shots do not say which), in one match where it is an average.
 
-    `total` sums the values; `chances` are the attempts with a chance, `made` how many of those were made,
-    `expected` the sum of their chances.
+    `total` sums the values, `squares` their squares where it is an average; `chances` are the attempts with
+    a chance, `made` how many of those were made, `expected` the sum of their chances.
     """
 
     band: str | None
     n: int
     total: float
     match: int = 0
+    squares: float = 0.0
     chances: int = 0
     made: int = 0
     expected: float = 0.0
@@ -120,7 +121,7 @@ def _by_match(tallies: Sequence[Tally]) -> dict[int, Sums]:
     found: dict[int, Sums] = {}
     for one in tallies:
         before = found.get(one.match, Sums(0, 0.0))
-        found[one.match] = Sums(before.n + one.n, before.total + one.total)
+        found[one.match] = Sums(before.n + one.n, before.total + one.total, before.squares + one.squares)
     return found
 
 
@@ -155,7 +156,7 @@ def _and_the_rest(one: Group, whole: Group) -> tuple[Proportion | Mean, Proporti
     for match, every in whole.sums.items():
         own = one.sums.get(match, Sums(0, 0.0))
         if every.n > own.n:
-            rest[match] = Sums(every.n - own.n, every.total - own.total)
+            rest[match] = Sums(every.n - own.n, every.total - own.total, every.squares - own.squares)
     mean, others = by_match([one.sums, rest])
     return mean, others
 

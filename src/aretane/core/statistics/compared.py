@@ -10,7 +10,7 @@ import numpy as np
 from numpy.typing import NDArray
 from scipy.special import gammaln, ndtr, ndtri, stdtrit
 
-from ..intervals import LEVEL, Difference, Mean, Proportion, difference
+from ..intervals import LEVEL, Difference, Mean, Proportion, difference, mean_from
 
 Array = NDArray[np.float64]
 
@@ -18,9 +18,9 @@ CLEAR, LIKELY = 0.01, 0.10
 """Chances of an accident below which a difference is called clear, or likely (our choice)."""
 POWER = 0.8
 """How often so many shots would tell a difference of this size, if it is real (common practice)."""
-RESAMPLED, MANY = 1000, 20
+RESAMPLED, MANY, SEVERAL = 1000, 20, 3
 """Samples of whole matches by which the interval of an average is found, and matches from which it is:
-samples of few are too alike."""
+samples of few are too alike. Matches from which it is by matches at all."""
 SEED = 24
 """The same samples for the same matches."""
 Verdict = Literal["clear", "likely", "too little to tell"]
@@ -100,10 +100,11 @@ def held(a: Proportion, b: Proportion) -> Held | None:
 
 @dataclass(frozen=True, slots=True)
 class Sums:
-    """Values of one match: how many and their sum."""
+    """Values of one match: how many, their sum and that of their squares."""
 
     n: int
     total: float
+    squares: float = 0.0
 
 
 def by_match(groups: Sequence[Mapping[int, Sums]], level: float = LEVEL) -> list[Mean]:
@@ -112,7 +113,8 @@ def by_match(groups: Sequence[Mapping[int, Sums]], level: float = LEVEL) -> list
     From MANY matches on they are drawn anew as wholes (bootstrap of clusters, percentiles; Davison and
     Hinkley, Bootstrap Methods and their Application, 1997; memory), the same samples for all groups. Of
     fewer it is the ratio of two sums over matches with Student's interval (Cochran, Sampling Techniques,
-    1977, ratio estimates; memory). A group from one match has none.
+    1977, ratio estimates; memory). Of one match or two nobody can tell how matches differ: there the shots
+    count one by one (Student).
     """
     matches = sorted({match for group in groups for match in group})
     places = {match: k for k, match in enumerate(matches)}
@@ -129,8 +131,8 @@ def _by_match(group: Mapping[int, Sums], places: Mapping[int, int], drawn: Array
     if n == 0:
         return Mean(0, None, None, None)
     value = sum(one.total for one in group.values()) / n
-    if len(group) < 2:
-        return Mean(n, value, None, None)
+    if len(group) < SEVERAL:
+        return mean_from(n, value, sum(one.squares for one in group.values()) - n * value * value, level)
     if len(group) < MANY:
         squares = sum((one.total - value * one.n) ** 2 for one in group.values())
         error = sqrt(squares * len(group) / (len(group) - 1)) / n

@@ -14,6 +14,7 @@ from pydantic import BaseModel, ConfigDict, Field, ValidationInfo, create_model,
 from aretane.core.games import DISCIPLINES
 from aretane.core.statistics.answers import Tally, against, answer
 from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS
+from aretane.core.statistics.rose import rose
 from aretane.store import facts, questions, read
 from aretane.store.database import Db, reading
 from aretane.store.errors import NotFound
@@ -29,10 +30,12 @@ from .asked_views import (
     BandView,
     CatalogView,
     FoundShot,
+    RosesView,
     ShotsView,
     held_view,
     in_unit,
     measure_view,
+    rose_view,
     series_view,
     split_view,
 )
@@ -41,6 +44,8 @@ blueprint = APIBlueprint("asked", __name__, url_prefix="/api/numbers")
 
 PAGE = 50
 """Shots of one page."""
+DRAWN = 600
+"""Misses of a rose, the newest: more would be a blot."""
 STREAMED = 2000
 """Shots read at once for a file."""
 ALL = "all"
@@ -144,6 +149,35 @@ def shots(query_data: Any) -> ShotsView:
         for row in rows
     ]
     return ShotsView(shots=found, total=total, page=query_data.page, pages=max(1, -(-total // PAGE)))
+
+
+@blueprint.get("/asked/rose")
+@blueprint.input(AskedQuery, location="query")
+@blueprint.output(RosesView)
+def roses(query_data: Any) -> RosesView:
+    """Where the cue ball ended round the places meant: one rose of all, and one a band."""
+    catch_up()
+    with to_read() as (db, asker):
+        known = {row["id"]: row for row in read.players(db, asker.club_id)}
+        question = replace(_of_one(db, asker, query_data), measure="missed-by")
+        labels = _labels(db, asker, query_data.by, known)
+        rows = questions.misses(db, question, DRAWN)
+        total = questions.shots(db, replace(question, by=None), 0, 1)[1]
+    by_band: dict[str, list[Row]] = {"": list({_place(row): row for row in rows}.values())}
+    for row in rows:
+        if query_data.by is not None and row["band"] is not None:
+            by_band.setdefault(str(row["band"]), []).append(row)
+    order = {code: k for k, code in enumerate(("", *labels))}
+    found = []
+    for code in sorted(by_band, key=lambda one: (order.get(one, len(order)), one)):
+        own = [{name: value for name, value in row.items() if name != "band"} for row in by_band[code]]
+        one = rose([(row["along"], row["across"]) for row in own])
+        found.append(rose_view(one, BandView(code=code, words=labels.get(code, code)), own))
+    return RosesView(roses=found, shown=len(rows), total=total)
+
+
+def _place(row: Row) -> tuple[int, int, int]:
+    return row["recording"], row["rack"], row["shot"]
 
 
 @blueprint.get("/asked/shots.csv")
@@ -270,8 +304,8 @@ def _tallies(rows: Sequence[Row], player: int | None) -> list[Tally]:
     return [
         Tally(
             None if row["band"] is None else str(row["band"]), int(row["n"]), float(row["total"] or 0),
-            row.get("recording_id", 0), int(row.get("chances", 0)), int(row.get("made") or 0),
-            float(row.get("expected") or 0),
+            row.get("recording_id", 0), float(row.get("squares") or 0), int(row.get("chances", 0)),
+            int(row.get("made") or 0), float(row.get("expected") or 0),
         )
         for row in rows
         if row["n"] and row.get("player_id", player) == player

@@ -1,6 +1,6 @@
 """Shapes of questions over the facts of shots. Lengths in mm, times in s, chances and shares 0 to 1."""
 
-from collections.abc import Mapping
+from collections.abc import Mapping, Sequence
 from dataclasses import asdict
 from datetime import date
 from typing import Any
@@ -10,7 +10,8 @@ from pydantic import BaseModel, Field
 from aretane.core.intervals import Proportion
 from aretane.core.statistics.answers import Answer, Apart, Group
 from aretane.core.statistics.questions import Measure, Split
-from aretane.core.units import mm
+from aretane.core.statistics.rose import Ellipse, Rose, Runs
+from aretane.core.units import degrees, mm
 
 from ..views import SeatView
 from .views import IntervalView
@@ -147,6 +148,81 @@ class ShotsView(BaseModel):
     total: int = Field(description="how many there are in all")
     page: int
     pages: int
+
+
+class EllipseView(BaseModel):
+    """Half axes in mm, and the angle of the longer one from the arrival, in degrees to the left."""
+
+    major: float
+    minor: float
+    angle: float
+
+
+class RunsView(BaseModel):
+    """Runs of misses to one side: how many, how many chance would make, the chance that so few come by
+    accident, and the longest."""
+
+    runs: int
+    expected: float
+    chance: float
+    longest: int
+
+
+class RoseMissView(BaseModel):
+    """One miss in mm: along the arrival (long positive) and across it (left positive)."""
+
+    along: float
+    across: float
+    grade: str | None
+    recording: int
+    rack: int
+    shot: int
+
+
+class RoseView(BaseModel):
+    """Misses of the place meant in one band ('' all): their mean in mm, the ellipse of one standard
+    deviation, the 95 % region of the mean, runs of long and short and of left and right."""
+
+    band: BandView
+    n: int
+    along: float | None
+    across: float | None
+    spread: EllipseView | None
+    region: EllipseView | None
+    lengths: RunsView | None
+    sides: RunsView | None
+    misses: list[RoseMissView]
+
+
+class RosesView(BaseModel):
+    """Roses of a question; `shown` of its misses, the newest, are drawn."""
+
+    roses: list[RoseView]
+    shown: int
+    total: int
+
+
+def rose_view(found: Rose, band: BandView, rows: Sequence[Mapping[str, Any]]) -> RoseView:
+    return RoseView(
+        band=band, n=found.n,
+        along=None if found.along is None else mm(found.along),
+        across=None if found.across is None else mm(found.across),
+        spread=_ellipse(found.spread), region=_ellipse(found.region),
+        lengths=_runs(found.lengths), sides=_runs(found.sides),
+        misses=[
+            RoseMissView(**{**row, "along": mm(row["along"]), "across": mm(row["across"])}) for row in rows
+        ],
+    )  # fmt: skip
+
+
+def _ellipse(one: Ellipse | None) -> EllipseView | None:
+    if one is None:
+        return None
+    return EllipseView(major=mm(one.major), minor=mm(one.minor), angle=degrees(one.angle))
+
+
+def _runs(one: Runs | None) -> RunsView | None:
+    return None if one is None else RunsView(**asdict(one))
 
 
 def in_unit(value: Any, unit: str) -> float | None:
