@@ -41,10 +41,9 @@ def measure_fitted() -> Iterator[Row]:
         held["arm"] += [found.aim.low < aim < found.aim.high, found.speed.low < speed < found.speed.high]
         held["eye"].append(found.eye.low < times[2] < found.eye.high)
         widths.append(found.aim.high / found.aim.low)
+    wide = f"the interval of the aim's error is {np.mean(widths):.2f} wide as a ratio"
     for what, words in (("arm", "aim and speed"), ("eye", f"judgement, {INDIRECT} of the shots")):
-        yield Row(
-            f"fitted errors, {what}: the 95 % interval holds", round(float(np.mean(held[what])), 3), "", 0.85,
-            "higher", len(held[what]),
-            f"{PLAYERS} players within a level, {SHOTS} shots each, {words}; the interval of the aim's error "
-            f"is {np.mean(widths):.2f} wide as a ratio.",
-        )  # fmt: skip
+        share = round(float(np.mean(held[what])), 3)
+        how = f"{PLAYERS} players within a level, {SHOTS} shots each, {words}; {wide}."
+        name = f"fitted errors, {what}: the 95 % interval holds"
+        yield Row(name, share, "", 0.85, "higher", len(held[what]), how)

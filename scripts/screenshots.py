@@ -27,9 +27,9 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("desk-phone", SHOT, "r", PHONE, "daylight"),
     ("ledger", "/recordings/5/choices", "", DESK, "daylight"),
     ("kicks", "/recordings/1/racks/1/kicks/4", "2", DESK, "daylight"),
-    ("numbers", "/numbers?player=1&against=2", "", DESK, "daylight"),
+    ("numbers", "/numbers/ask?measure=along&by=spin&player=2", "", DESK, "daylight"),
+    ("sheet", "/recordings/1/sheet", "", DESK, "daylight"),
     ("recording", "/recordings/4", "", DESK, "daylight"),
-    ("players", "/players", "", DESK, "daylight"),
     ("studies", "/studies", "", DESK, "daylight"),
 ]
 

@@ -21,6 +21,10 @@ SCREENS = {
     "desk": "/recordings/1/racks/2/shots/5",
     "story": "/recordings/1/racks/2/story",
     "numbers": "/numbers?player=1&against=2",
+    "asked": "/numbers/ask?measure=pots&by=cut&player=1&against=2",
+    "roses": "/numbers/ask?measure=along&by=spin",
+    "sheet": "/recordings/1/sheet",
+    "habits": "/players/2/habits",
     "players": "/players",
     "import": "/import",
 }
@@ -57,6 +61,39 @@ def test_a_phone_scrolls_only_downwards(tab: Page, screen: str) -> None:
 def test_the_planted_habit_shows(tab: Page) -> None:
     settled(tab, "/")
     expect(tab.get_by_text(re.compile("Joon Abara ends short"))).to_be_visible()
+
+
+def test_a_question_is_picked_word_by_word_and_leads_to_its_shots(tab: Page) -> None:
+    settled(tab, "/numbers/ask")
+
+    def pick(word: str, **what: str) -> None:
+        tab.locator("label", has_text=re.compile(f"^{word}")).locator("select").select_option(**what)
+
+    pick("How about", value="fouls")
+    pick("of", label="Priya Castellane")
+    pick("by", value="came")
+    tab.get_by_label("Only some shots").select_option("hand")
+    pick("where cue ball in hand is", value="no")
+    expect(tab).to_have_url(re.compile("measure=fouls.*player=5.*by=came.*hand=no"))
+    expect(tab.get_by_text("Share of every shot but those left out")).to_be_visible()
+    tab.get_by_role("button", name=re.compile("^All")).click()
+    shot = tab.locator("li a.go").first
+    expect(shot).to_be_visible()
+    tab.reload()
+    expect(tab.locator("label", has_text="How about").locator("select")).to_have_value("fouls")
+    tab.get_by_role("button", name="any cue ball in hand").click()
+    expect(tab).not_to_have_url(re.compile("hand="))
+    tab.get_by_role("button", name=re.compile("^All")).click()
+    tab.locator("li a.go").first.click()
+    expect(tab).to_have_url(re.compile(r"/recordings/\d+/racks/\d+/shots/\d+"))
+
+
+def test_a_sheet_leads_to_the_shot_that_gave_a_rack_away(tab: Page) -> None:
+    settled(tab, "/recordings/1")
+    tab.get_by_role("link", name="Match sheet").click()
+    expect(tab.get_by_role("rowheader", name="Balls a break")).to_be_visible()
+    tab.get_by_role("link", name=re.compile("of Joon Abara, shot")).first.click()
+    expect(tab).to_have_url(re.compile(r"/recordings/1/racks/\d+/shots/\d+"))
 
 
 def test_a_removed_rack_is_put_back(tab: Page) -> None:

@@ -185,6 +185,7 @@ function Conditions({ catalog, question, names, units, set }: Parts & { units: U
       )}
       <Select
         label=""
+        name="Only some shots"
         value=""
         options={grouped(free, [["", "only some shots…"]])}
         onPick={(code) => setPicking(code)}

@@ -1,16 +1,23 @@
 /** A word of a sentence that can be picked. */
 type Props = {
   label: string;
+  /** What the choice is called where no word stands before it. */
+  name?: string;
   value: string;
   options: [string, string][] | Map<string, [string, string][]>;
   onPick: (v: string) => void;
 };
 
-export function Select({ label, value, options, onPick }: Props) {
+export function Select({ label, name, value, options, onPick }: Props) {
   return (
     <label className="flex items-baseline gap-1.5 text-sm whitespace-nowrap">
       {label}
-      <select className="plain w-auto max-w-60" value={value} onChange={(e) => onPick(e.target.value)}>
+      <select
+        className="plain w-auto max-w-60"
+        aria-label={name}
+        value={value}
+        onChange={(e) => onPick(e.target.value)}
+      >
         {options instanceof Map ? (
           [...options].map(([group, own]) =>
             group ? (

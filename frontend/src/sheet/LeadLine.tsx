@@ -49,7 +49,7 @@ export function LeadLine({ sheet, recording }: { sheet: Sheet; recording: number
               transform: "translateX(-50%)",
             }}
             to={`/recordings/${recording}/racks/${rack.number}`}
-            aria-label={`Rack ${rack.number}`}
+            aria-label={`${Math.abs(rack.lead)} after rack ${rack.number}`}
           >
             {Math.abs(rack.lead)}
           </Link>

@@ -59,7 +59,7 @@ function Players({ sheet }: { sheet: Sheet }) {
       <table className="w-full text-sm">
         <thead>
           <tr className="rule border-b text-left align-baseline">
-            <th scope="col" className="py-1 pr-3 font-normal" />
+            <td />
             {sheet.players.map((one) => (
               <th key={one.player.id} scope="col" className="py-1 pr-3 text-right">
                 {one.player.name}
