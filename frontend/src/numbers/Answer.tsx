@@ -2,10 +2,10 @@
 import { useState } from "react";
 import type { AnswerBand, Asked, Interval } from "../api/types";
 import type { Units } from "../units/units";
-import { around, limitFor } from "./axis";
+import { limitFor } from "./axis";
 import { bandWords, heldWords, rowsOf, valueWords } from "./question";
 import { OF_PLACE, Roses } from "./Roses";
-import { Axis, Bar, COLUMNS, DRAWN, Tick } from "./Rungs";
+import { Axis, Bar, COLUMNS, DRAWN, MeanBar, Tick } from "./Rungs";
 import { ShotsBehind } from "./ShotsBehind";
 
 type Props = { asked: Asked; question: Record<string, string>; units: Units };
@@ -92,7 +92,13 @@ function Row({ label, strong, asked, answers, names, limit, units, gap, question
         <span className={DRAWN}>
           {answers.map((one, i) =>
             form === "mean" ? (
-              <MeanBar key={i} answer={one} limit={limit} second={i === 1} name={`${names[i]}, ${label}`} />
+              <MeanBar
+                key={i}
+                interval={one?.interval ?? NONE}
+                limit={limit}
+                second={i === 1}
+                said={`${names[i]}, ${label}: ${valueWords(form, unit, one?.interval.value ?? null, units)}`}
+              />
             ) : (
               <Bar
                 key={i}
@@ -181,52 +187,6 @@ function MeanAxis({
       </span>
       <span />
     </div>
-  );
-}
-
-function MeanBar({
-  answer,
-  limit,
-  second,
-  name,
-}: {
-  answer: AnswerBand | undefined;
-  limit: number;
-  second: boolean;
-  name: string;
-}) {
-  const { value, low, high } = answer?.interval ?? NONE;
-  const at = (x: number) => `${around(x, limit)}%`;
-  return (
-    <svg
-      className="block h-4 w-full overflow-visible"
-      role="img"
-      aria-label={`${name}: ${value ?? "none yet"}`}
-    >
-      <line x1="0" x2="100%" y1="8" y2="8" stroke="currentColor" strokeOpacity={0.18} />
-      <line x1="50%" x2="50%" y1="0" y2="16" stroke="currentColor" strokeOpacity={0.5} />
-      {low !== null && high !== null && (
-        <line
-          x1={at(low)}
-          x2={at(high)}
-          y1="8"
-          y2="8"
-          stroke="currentColor"
-          strokeWidth={second ? 2 : 4}
-          strokeOpacity={second ? 0.9 : 0.55}
-        />
-      )}
-      {value !== null && (
-        <circle
-          cx={at(value)}
-          cy="8"
-          r="4.5"
-          fill={second ? "var(--color-base-100)" : "currentColor"}
-          stroke="currentColor"
-          strokeWidth={second ? 2 : 0}
-        />
-      )}
-    </svg>
   );
 }
 

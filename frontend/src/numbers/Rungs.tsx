@@ -200,6 +200,49 @@ export function Bar({
   );
 }
 
+/** A mean with its interval on an axis from -limit to limit. */
+export function MeanBar({
+  interval,
+  limit,
+  second,
+  said,
+}: {
+  interval: Interval;
+  limit: number;
+  second: boolean;
+  said: string;
+}) {
+  const { value, low, high } = interval;
+  const at = (x: number) => `${around(x, limit)}%`;
+  return (
+    <svg className="block h-4 w-full overflow-visible" role="img" aria-label={said}>
+      <line x1="0" x2="100%" y1="8" y2="8" stroke="currentColor" strokeOpacity={0.18} />
+      <line x1="50%" x2="50%" y1="0" y2="16" stroke="currentColor" strokeOpacity={0.5} />
+      {low !== null && high !== null && (
+        <line
+          x1={at(low)}
+          x2={at(high)}
+          y1="8"
+          y2="8"
+          stroke="currentColor"
+          strokeWidth={second ? 2 : 4}
+          strokeOpacity={second ? 0.9 : 0.55}
+        />
+      )}
+      {value !== null && (
+        <circle
+          cx={at(value)}
+          cy="8"
+          r="4.5"
+          fill={second ? "var(--color-base-100)" : "currentColor"}
+          stroke="currentColor"
+          strokeWidth={second ? 2 : 0}
+        />
+      )}
+    </svg>
+  );
+}
+
 export function BiasRow({ players, units, names }: { players: Numbers[]; units: Units; names: string[] }) {
   const ends = players.flatMap((n) => [n.along.interval.low ?? 0, n.along.interval.high ?? 0]);
   const limit = limitFor(ends);
@@ -213,41 +256,19 @@ export function BiasRow({ players, units, names }: { players: Numbers[]; units: 
           <span>{length(limit, units)} long</span>
         </span>
         {players.map((n, i) => {
-          const { value, low, high } = n.along.interval;
+          const { value } = n.along.interval;
+          const way =
+            value === null
+              ? "not known"
+              : `${length(Math.abs(value), units)} ${value < 0 ? "short" : "long"}`;
           return (
-            <svg
+            <MeanBar
               key={i}
-              className="block h-4 w-full overflow-visible"
-              role="img"
-              aria-label={`${names[i]}: mean miss along the arrival ${value === null ? "not known" : `${length(Math.abs(value), units)} ${value < 0 ? "short" : "long"}`}`}
-            >
-              <line x1="0" x2="100%" y1="8" y2="8" stroke="currentColor" strokeOpacity={0.18} />
-              <line x1="50%" x2="50%" y1="0" y2="16" stroke="currentColor" strokeOpacity={0.5} />
-              {low !== null && high !== null && (
-                <line
-                  x1={`${around(low, limit)}%`}
-                  x2={`${around(high, limit)}%`}
-                  y1="8"
-                  y2="8"
-                  stroke="currentColor"
-                  strokeWidth={i ? 2 : 4}
-                  strokeOpacity={i ? 0.9 : 0.55}
-                />
-              )}
-              {value !== null &&
-                (i ? (
-                  <circle
-                    cx={`${around(value, limit)}%`}
-                    cy="8"
-                    r="4.5"
-                    fill="var(--color-base-100)"
-                    stroke="currentColor"
-                    strokeWidth={2}
-                  />
-                ) : (
-                  <circle cx={`${around(value, limit)}%`} cy="8" r="5" fill="currentColor" />
-                ))}
-            </svg>
+              interval={n.along.interval}
+              limit={limit}
+              second={i === 1}
+              said={`${names[i]}: mean miss along the arrival ${way}`}
+            />
           );
         })}
       </span>

@@ -1,8 +1,7 @@
 """One fact a shot: what the numbers ask of it, flat and in SI units."""
 
 from collections.abc import Mapping, Sequence
-from dataclasses import dataclass, field
-from typing import TypedDict
+from dataclasses import asdict, dataclass, field
 
 from ..aiming.aim import Aim
 from ..equipment.table import Table
@@ -32,7 +31,27 @@ class Match:
 
 
 @dataclass(frozen=True, slots=True)
-class ShotFact:
+class PotFact:
+    """What is measured of a direct pot; all None of another shot."""
+
+    cut: float | None
+    left_cut: bool | None
+    """Whether the ball goes left of the cue ball's way; None where it is straight."""
+    fullness: float | None
+    to_ball: float | None
+    to_pocket: float | None
+    pocket: str | None
+    """'corner' or 'side'."""
+    open_share: float | None
+    """Part of the pocket that other balls leave open."""
+    ball_on_rail: bool | None
+
+
+NO_POT = PotFact(None, None, None, None, None, None, None, None)
+
+
+@dataclass(frozen=True, slots=True)
+class ShotFact(PotFact):
     """What is known of one shot. Lengths m, angles rad, times s; None: not known, not said.
 
     Shares and chances lie between 0 and 1. `shot` counts from 1 in its rack, `visit` too. Of a shot that is
@@ -69,17 +88,6 @@ class ShotFact:
     """Whether a cause is named."""
     expected: float | None
     """Chance of the pot by the shooter's model."""
-    cut: float | None
-    left_cut: bool | None
-    """Whether the ball goes left of the cue ball's way; None where it is straight."""
-    fullness: float | None
-    to_ball: float | None
-    to_pocket: float | None
-    pocket: str | None
-    """'corner' or 'side'."""
-    open_share: float | None
-    """Part of the pocket that other balls leave open."""
-    ball_on_rail: bool | None
     cue_on_rail: bool | None
     rails: int | None
     """Cushions of the planned way; None without a planned place."""
@@ -175,7 +183,7 @@ def _fact(rack: RackSeen, k: int, visit_number: int | None) -> ShotFact:
         luck=judged.luck if counts else None,
         caused=counts and bool(judged.causes),
         expected=tallied.chance,
-        **_pot(rack.table, step, aim),
+        **asdict(_pot(rack.table, step, aim)),
         cue_on_rail=_on_rail(rack.table, step, CUE),
         rails=len(plan.via) if plan.target.middle is not None else None,
         speed=plan.speed,
@@ -203,27 +211,10 @@ def _fact(rack: RackSeen, k: int, visit_number: int | None) -> ShotFact:
     )
 
 
-class _Pot(TypedDict):
-    """The fields of a fact that are measured of a direct pot."""
-
-    cut: float | None
-    left_cut: bool | None
-    fullness: float | None
-    to_ball: float | None
-    to_pocket: float | None
-    pocket: str | None
-    open_share: float | None
-    ball_on_rail: bool | None
-
-
-def _pot(table: Table, step: Step, aim: Aim | None) -> _Pot:
-    """What is measured of a direct pot, each None without one."""
+def _pot(table: Table, step: Step, aim: Aim | None) -> PotFact:
     if aim is None:
-        return _Pot(
-            cut=None, left_cut=None, fullness=None, to_ball=None, to_pocket=None, pocket=None,
-            open_share=None, ball_on_rail=None,
-        )  # fmt: skip
-    return _Pot(
+        return NO_POT
+    return PotFact(
         cut=abs(aim.cut),
         left_cut=None if abs(aim.cut) < STRAIGHT else aim.cut > 0.0,
         fullness=aim.fullness,
