@@ -1,9 +1,9 @@
 """How much the estimates of a layout are off.
 
 Racks are played on from the layout for some turns; the chances after them differ from the chance that the
-first strike promised. The layout causes that difference, so all its attacks share one correction, and all
-its safeties another: where the table goes to and fro before a run, other things are misjudged. An option
-that takes a cluster apart makes another layout and has a correction of its own.
+first strike promised. The layout causes that difference, so all its options share one correction. With groups
+its attacks share one and its safeties another: where the table goes to and fro before a run, other things are
+misjudged. An option that takes a cluster apart makes another layout and has a correction of its own.
 """
 
 from collections.abc import Callable, Sequence
@@ -21,7 +21,7 @@ from ..motion.physics import Physics
 from ..runout.group import OPEN
 from .option import Option
 
-WORK, OPEN_WORK = {"rotation": 1800, "groups": 4600, "points": 3000}, 1800
+WORK, OPEN_WORK = {"rotation": 1400, "groups": 4600, "points": 3000}, 1800
 """Turns that are played on times the balls on the table at each, about, by family of games: that is what
 takes time. None of snooker, whose estimate is close; less while both groups are open, whose maps take
 longest."""
@@ -41,11 +41,17 @@ def work_at(at: Standing) -> int:
     return OPEN_WORK if at.group_on == OPEN else WORK.get(family(at.discipline), 0)
 
 
+def apart(at: Standing) -> bool:
+    """Whether attacks and safeties have corrections of their own: with groups. In rotation both go for the
+    same ball, and two corrections are more luck for the best of them."""
+    return family(at.discipline) == "groups"
+
+
 def shared(work: int, firsts: Sequence[Option], broken: Option | None) -> list[tuple[Option, int]]:
     """The options whose racks are played on, each with its part of the work.
 
-    These are the `firsts`, the best attack and the best safety that leave the clusters as they are, and the
-    one that takes a cluster apart, where there is one.
+    These are the `firsts`, the best that leave the clusters as they are, and the one that takes a cluster
+    apart, where there is one.
     """
     if not work:
         return []

@@ -14,7 +14,7 @@ from ..contest.seat import Seat
 from ..contest.turn import Standing
 from ..motion.physics import Physics
 from ..motion.strike import Strike
-from .onwards import drift, shared, work_at
+from .onwards import apart, drift, shared, work_at
 from .option import ALONE, CLOSE, Choices, Option, too_close
 from .valuing import BLOCKS, Valuing
 
@@ -74,8 +74,8 @@ def settled(
 ) -> list[Option]:  # fmt: skip
     """The listed options, the best first, each valued with many more strikes.
 
-    Before that, racks are played on from the layout to correct its estimates: from the best attack, from
-    the best safety, and from one of `broken_by`, the strikes that break a cluster. After it, the best
+    Before that, racks are played on from the layout to correct its estimates: from the best option, or the
+    best attack and the best safety, and from one of `broken_by`, the strikes that break a cluster. After it, the best
     attack, the best safety and what was `asked` about get more strikes while the verdict is open. At the
     end values that are the best of several by luck are brought back.
     """
@@ -115,7 +115,9 @@ def _play_on(
     others = [option for option in listed if option.kind != "push-out" and option is not broken]
     attack = next((one for one in others if not one.hands_over), None)
     safety = next((one for one in others if one.hands_over), None)
-    firsts = [one for one in (attack, safety) if one is not None]
+    if not apart(here):
+        attack = safety = next(iter(others), None)
+    firsts = [one for one in dict.fromkeys((attack, safety)) if one is not None]
     for one, share in shared(work_at(here), firsts, broken):
         if one.strike in valuing.drifts or work.budget.over:
             continue
