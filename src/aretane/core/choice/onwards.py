@@ -1,9 +1,10 @@
 """How much the estimates of a layout are off.
 
 Racks are played on from the layout for some turns; the chances after them differ from the chance that the
-first strike promised. The layout causes that difference, so all its options share one correction. With groups
-its attacks share one and its safeties another: where the table goes to and fro before a run, other things are
-misjudged. An option that takes a cluster apart makes another layout and has a correction of its own.
+first strike promised. The layout causes that difference, so all its options share one correction. With
+groups its attacks share one and its safeties another: where the table goes to and fro before a run, other
+things are misjudged. An option that takes a cluster apart makes another layout and has a correction of its
+own.
 """
 
 from collections.abc import Callable, Sequence
