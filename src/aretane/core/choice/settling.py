@@ -75,9 +75,9 @@ def settled(
     """The listed options, the best first, each valued with many more strikes.
 
     Before that, racks are played on from the layout to correct its estimates: from the best option, or the
-    best attack and the best safety, and from one of `broken_by`, the strikes that break a cluster. After it,
-    the best attack, the best safety and what was `asked` about get more strikes while the verdict is open.
-    At the end values that are the best of several by luck are brought back.
+    best attack and the best safety, and from one of `broken_by`, the strikes that break a cluster. After
+    it the best attack, the best safety and what was `asked` about get more strikes while the verdict is
+    open. At the end values that are the best of several by luck are brought back.
     """
 
     def step(number: int, option: Option) -> None:
