@@ -115,9 +115,10 @@ def _play_on(
     others = [option for option in listed if option.kind != "push-out" and option is not broken]
     attack = next((one for one in others if not one.hands_over), None)
     safety = next((one for one in others if one.hands_over), None)
+    firsts = [one for one in (attack, safety) if one is not None]
     if not apart(here):
         attack = safety = next(iter(others), None)
-    firsts = [one for one in dict.fromkeys((attack, safety)) if one is not None]
+        firsts = others[:1]
     for one, share in shared(work_at(here), firsts, broken):
         if one.strike in valuing.drifts or work.budget.over:
             continue
