@@ -38,7 +38,7 @@ export const todayQuery = queryOptions({
   queryKey: ["today"],
   queryFn: () => take(api.GET("/api/today")),
   // While racks are being counted, what they say is still to come.
-  refetchInterval: (query) => (query.state.data?.uncounted ? 1500 : false),
+  refetchInterval: (query) => (query.state.data?.uncounted || query.state.data?.looking ? 1500 : false),
 });
 
 export const playersQuery = queryOptions({

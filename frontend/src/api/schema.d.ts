@@ -9920,6 +9920,12 @@ export interface components {
         TodayView: {
             /** Lines */
             lines: components["schemas"]["LineView"][];
+            /**
+             * Looking
+             * @description habits are being looked for
+             * @default false
+             */
+            looking: boolean;
             /** Uncounted */
             uncounted: number;
         };

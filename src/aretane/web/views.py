@@ -288,6 +288,7 @@ class TodayView(BaseModel):
 
     lines: list[LineView]
     uncounted: int
+    looking: bool = Field(default=False, description="habits are being looked for")
 
 
 class PocketView(BaseModel):

@@ -27,13 +27,14 @@ def today() -> TodayView:
         flagged = facts.racks_flagged(db, asker.club_id, MOST_LINES)
         dearest = habits.dearest(db, asker.club_id, MOST_HABITS)
         uncounted = facts.waiting(db)
+        looking = habits.waiting(db) is not None
     if not recordings:
         words = "Nothing is recorded yet: make a recording, or import a match file."
         return TodayView(lines=[LineView(kind="start", words=words, link="/recordings/new")], uncounted=0)
     habitual = [_habit(row, asker.length_unit) for row in dearest]
     room = MOST_LINES - len(habitual)
     lines = [*map(_damaged, damaged), *map(_waiting, waiting), *map(_flagged, flagged)]
-    return TodayView(lines=lines[:room] + habitual, uncounted=uncounted)
+    return TodayView(lines=lines[:room] + habitual, uncounted=uncounted, looking=looking)
 
 
 def _place(row: Row) -> tuple[str, str]:
