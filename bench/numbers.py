@@ -85,6 +85,8 @@ def _copied(address: Address, first: int, last: int) -> None:
     db = connect(address, seconds=1800)
     try:
         run(db, "SET SESSION foreign_key_checks = 0")
+        columns = _of_key(db)
+        run(db, "ALTER TABLE shot_fact DROP KEY fact_common")
         numbers = f"seq_{first}_to_{last - 1} q"
         match = f"r.id + {SHIFT['recording']} * (1 + q.seq DIV {TOGETHER})"
         day = "DATE_SUB(r.played_on, INTERVAL q.seq DAY)"
@@ -122,10 +124,22 @@ def _copied(address: Address, first: int, last: int) -> None:
         )
         _copy(db, "shot_word", "r", numbers, of_rack, base)
         db.commit()
+        run(db, f"ALTER TABLE shot_fact ADD KEY fact_common ({columns})")
         for table in ("shot_fact", "shot", "rack"):
             run(db, f"ANALYZE TABLE {table}")
     finally:
         db.close()
+
+
+def _of_key(db: Db) -> str:
+    """The columns of the key that common questions read; it is built anew after copies, in a tenth of the
+    time."""
+    with db.cursor() as cursor:
+        cursor.execute(
+            "SELECT column_name AS c FROM information_schema.statistics WHERE table_schema = DATABASE()"
+            " AND table_name = 'shot_fact' AND index_name = 'fact_common' ORDER BY seq_in_index"
+        )
+        return ", ".join(f"`{row['c']}`" for row in cursor.fetchall())  # type: ignore[call-overload]
 
 
 def _copy(

@@ -61,6 +61,17 @@ def test_a_change_has_them_looked_for_again(database: Address, club: int) -> Non
     assert looked(database) == 1
 
 
+def test_shots_of_a_removed_recording_are_no_habit(database: Address, club: int) -> None:
+    loaded(database, club, 0, 4)
+    looked(database)
+    with writing(database) as db:
+        write.remove_recording(db, club, 1)
+    assert looked(database) == 2
+    with reading(database) as db:
+        every = [one for row in read.players(db, club) for one in habits.of_player(db, club, row["id"])]
+    assert all(recording != 1 for one in every for recording, _, _ in one.shots)
+
+
 def test_what_is_kept_comes_back(settings: Settings, database: Address, club: int) -> None:
     loaded(database, club, 2)
     with reading(database) as db:

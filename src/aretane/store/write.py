@@ -140,6 +140,7 @@ def remove_recording(db: Db, club_id: int, recording_id: int) -> None:
     """Take a recording out of sight; `restore_recording` brings it back. Raises NotFound."""
     if not sql.mark_recording_removed(db, club_id=club_id, recording_id=recording_id):
         raise NotFound(f"there is no recording {recording_id}")
+    sql.want_habits_of_recording(db, recording_id=recording_id)
 
 
 def restore_recording(db: Db, club_id: int, recording_id: int) -> None:

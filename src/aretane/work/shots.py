@@ -14,7 +14,7 @@ from aretane.reviewing.scene import carried_into, head_of, replayed, scene
 from aretane.store import jobs, read
 from aretane.store.database import Address, Db, reading, written
 from aretane.store.errors import NotFound
-from aretane.store.jobs import RackKey
+from aretane.store.jobs import Answer, RackKey
 
 from .answering import WORKERS, Work, answer
 from .decisions import decision_questions, sent_back_questions
@@ -115,6 +115,14 @@ def pieces_of(db: Db, rack: RackKey) -> list[dict[str, Work]]:
         {one.content: one.question} for one in decisions if one.question is not None
     ]
     return visits + decided
+
+
+def appraised(found: Answer | None) -> Appraisal | None:
+    """What an answer says a choice is worth; None while it is not worked out."""
+    if found is None or found.state != "done":
+        return None
+    appraisal: Appraisal = APPRAISAL.validate_python(found.result)
+    return appraisal
 
 
 def clear(database: Address) -> int:

@@ -1,14 +1,13 @@
 """The shot each rack of a recording turned on, as far as its shots are worked out."""
 
 from aretane.core.review.worth import Turn, turning, worths
-from aretane.core.runout.appraise import Appraisal
 from aretane.reviewing.scene import chained, head_of, replayed, scene
 from aretane.store import jobs
 from aretane.store.database import Db
 from aretane.store.records import Recording
 
 from .questions import questions
-from .shots import APPRAISAL
+from .shots import appraised
 
 
 def turning_shots(db: Db, club_id: int, recording: Recording) -> dict[int, Turn]:
@@ -18,11 +17,7 @@ def turning_shots(db: Db, club_id: int, recording: Recording) -> dict[int, Turn]
         rack, steps = replayed(around, head_of(stored), [shot.shape for shot in stored.shots], carried)
         asked = questions(around, steps)
         known = jobs.known(db, club_id, [one.content for one in asked if one.content])
-        done = [known.get(one.content) for one in asked]
-        appraisals: list[Appraisal | None] = [
-            None if one is None or one.state != "done" else APPRAISAL.validate_python(one.result)
-            for one in done
-        ]
+        appraisals = [appraised(known.get(one.content)) for one in asked]
         turns = turning(steps, worths(rack, steps, appraisals), 1) if any(appraisals) else []
         if turns:
             found[stored.number] = turns[0]

@@ -74,6 +74,12 @@ def test_a_habit_costs_what_its_shots_decide() -> None:
     assert inside >= 10 and float(np.mean(off_by)) == pytest.approx(1.0, abs=0.2)
 
 
+def test_a_pot_that_does_not_say_its_speed_is_neither_firm_nor_soft() -> None:
+    """Pots without a speed are made far oftener: no habit of the firm ones among the others."""
+    own = shots(11, 600, missing(lambda columns: columns["speed"] >= 2.0, 0.5))
+    assert found(own | {"speed": np.where(own["speed"] < 2.0, np.nan, own["speed"])}, "firm-pots") is None
+
+
 def test_too_few_shots_prove_nothing() -> None:
     assert habits(shots(1, 8, off("along", -0.5)), CLUB) == []
     assert habits({name: values[:0] for name, values in shots(1).items()}, CLUB) == []

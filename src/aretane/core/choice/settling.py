@@ -113,7 +113,7 @@ def _play_on(
     here, valuing = work.here, work.valuing
     broken = next((option for option in listed if option.strike in broken_by), None)
     others = [option for option in listed if option.kind != "push-out" and option is not broken]
-    attack = next((one for one in others if not one.hands_over), None)
+    attack = next((one for one in others if one.called is not None), None)
     safety = next((one for one in others if one.hands_over), None)
     firsts = [one for one in (attack, safety) if one is not None]
     if not apart(here):

@@ -147,7 +147,7 @@ def _every(own: Columns, rest: Columns | None) -> Iterator[_Tried | None]:
     )
     usual = None if rest is None else rest["made"] - rest["expected"]
     for code, group in GROUPS.items():
-        yield _pots(own, over, group, code, None, swing, rest, usual)
+        yield _pots(own, over, group, code, None, swing, rest, usual, _says(SAID.get(code, "match")))
     yield _pots(own, over, lambda c: c["left_cut"] == 1.0, "left-cuts", "right-cuts", swing, rest, usual,
                 lambda c: np.isfinite(c["left_cut"]))  # fmt: skip
     needed = _is(own, "hill", "mine", "theirs", "both")
@@ -178,6 +178,13 @@ GROUPS: dict[str, Group] = {
     "cold": lambda c: (c["first_of_visit"] == 1.0) & (c["waited"] >= SAT),
 }
 """Groups of pots that are held against the player's other pots."""
+SAID = {"with-draw": "spin", "with-side": "spin", "firm-pots": "speed", "pressure": "hill", "late": "at",
+        "cold": "waited"}  # fmt: skip
+"""The field that a group goes by where not every pot has it: one that does not say is in neither part."""
+
+
+def _says(field: str) -> Group:
+    return lambda columns: np.isfinite(columns[field])
 
 
 def _bias(own: Columns, field: str, low: str, high: str) -> _Tried | None:
@@ -213,7 +220,7 @@ def _within(
 
 def _pots(
     own: Columns, over: Array, group: Group, worse: str, better: str | None, cost: Swing | None,
-    rest: Columns | None, usual: Array | None, known: Group = lambda c: np.isfinite(c["match"]),
+    rest: Columns | None, usual: Array | None, known: Group,
 ) -> _Tried | None:  # fmt: skip
     """Pots above expectation in a group against the player's others; less what the rest of the club shows
     there, which is the expectation's own error."""

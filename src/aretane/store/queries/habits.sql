@@ -1,6 +1,10 @@
 -- name: want_habits(players)!
 UPDATE player SET habits_wanted = habits_wanted + 1 WHERE id IN :players;
 
+-- name: want_habits_of_recording(recording_id)!
+UPDATE player SET habits_wanted = habits_wanted + 1
+WHERE id IN (SELECT player_id FROM recording_player WHERE recording_id = :recording_id);
+
 -- name: players_of_rack(rack_id)
 SELECT DISTINCT player_id FROM shot_fact WHERE rack_id = :rack_id;
 

@@ -21,7 +21,7 @@ blueprint = APIBlueprint("sheet", __name__, url_prefix="/api/recordings")
 
 GAVE: Words = {
     "miss": "a miss", "foul": "a foul", "safety": "a safety that left one", "push-out": "a push-out",
-    "dry-break": "a dry break", "own-shot": "the own last shot",
+    "dry-break": "a dry break", "own-shot": "the last shot",
 }  # fmt: skip
 """What brought the winner to the table."""
 

@@ -17,7 +17,7 @@ from aretane.store import jobs, read
 from aretane.store.errors import NotFound
 from aretane.store.jobs import Answer
 from aretane.store.records import Recording, StoredRack
-from aretane.work.shots import APPRAISAL
+from aretane.work.shots import appraised
 
 from ...work.questions import Asked, questions
 from ..asker import change, runner, to_read
@@ -105,7 +105,7 @@ def story(recording_id: int, number: int) -> StoryView:
         asked = questions(around, steps)
         known = jobs.known(db, asker.club_id, [one.content for one in asked if one.content])
     answers = [known.get(one.content) for one in asked]
-    appraisals = [_appraisal(answer) for answer in answers]
+    appraisals = [appraised(answer) for answer in answers]
     worth = worths(rack, steps, appraisals)
     turns = turning(steps, worth)
     counted = _counted(number, asked, {content: one.state for content, one in known.items()})
@@ -158,13 +158,6 @@ def _counted(number: int, asked: list[Asked], states: dict[str, str]) -> RackPro
         number=number, possible=len(there), wanted=sum(one in ("waiting", "running") for one in there),
         done=there.count("done"), failed=there.count("failed"),
     )  # fmt: skip
-
-
-def _appraisal(found: Answer | None) -> Appraisal | None:
-    if found is None or found.state != "done":
-        return None
-    appraisal: Appraisal = APPRAISAL.validate_python(found.result)
-    return appraisal
 
 
 def _shot(
