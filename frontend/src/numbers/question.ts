@@ -112,5 +112,6 @@ export function definition(catalog: Catalog, code: string): string {
   if (!one) return "";
   const what = { share: "Share of", mean: "Mean over", count: "Counted of" }[one.form] ?? "";
   const known = one.known ? `, where it is known: ${one.known}` : "";
-  return `${what} ${one.of}${known}. ${one.form === "count" ? "" : "Counts: "}${one.counts}.`;
+  const counts = one.form === "share" ? `Counts: ${one.counts}` : `Here: ${one.counts}`;
+  return `${what} ${one.of}${known}. ${counts}.`;
 }
