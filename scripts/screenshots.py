@@ -13,7 +13,6 @@ DESK = (1280, 800)
 PHONE = (390, 844)
 VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("today", "/", "", DESK, "daylight"),
-    ("desk-plan", SHOT, "i", DESK, "daylight"),
     ("desk-strike", SHOT, "k", DESK, "daylight"),
     ("desk-result", SHOT, "r", DESK, "daylight"),
     ("desk-worth", SHOT, "o", DESK, "daylight"),
@@ -29,7 +28,8 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("kicks", "/recordings/1/racks/1/kicks/4", "2", DESK, "daylight"),
     ("numbers", "/numbers/ask?measure=along&by=spin&player=2", "", DESK, "daylight"),
     ("sheet", "/recordings/1/sheet", "", DESK, "daylight"),
-    ("recording", "/recordings/4", "", DESK, "daylight"),
+    ("model", "/players/6/model", "", DESK, "daylight"),
+    ("call", "/recordings/13/racks/1/shots/4/call", "", DESK, "lamplight"),
     ("studies", "/studies", "", DESK, "daylight"),
 ]
 

@@ -78,6 +78,30 @@ const router = createBrowserRouter([
         path: "/players/:player/habits",
         ...page(async () => (await import("./players/HabitsPage")).HabitsPage),
       },
+      {
+        path: "/players/:player/worth",
+        ...page(async () => (await import("./players/WorthPage")).WorthPage),
+      },
+      {
+        path: "/players/:player/model",
+        ...page(async () => (await import("./players/ModelPage")).ModelPage),
+      },
+      {
+        path: "/players/:player/then",
+        ...page(async () => (await import("./players/ThenPage")).ThenPage),
+      },
+      {
+        path: "/players/:player/causes",
+        ...page(async () => (await import("./players/CausesPage")).CausesPage),
+      },
+      {
+        path: "/recordings/:recording/racks/:rack/shots/:shot/call",
+        ...page(async () => (await import("./stated/CallPage")).CallPage),
+      },
+      {
+        path: "/numbers/stated",
+        ...page(async () => (await import("./stated/JudgesPage")).JudgesPage),
+      },
       { path: "/studies", ...page(async () => (await import("./studies/StudiesPage")).StudiesPage) },
       { path: "/studies/new", ...page(async () => (await import("./studies/NewStudy")).NewStudy) },
       { path: "/numbers", ...page(async () => (await import("./numbers/NumbersPage")).NumbersPage) },

@@ -11,6 +11,8 @@ from playwright.sync_api import Browser, Page, Playwright, expect
 
 from aretane.cli.data import load_demo
 from aretane.cli.serve import Web, listening
+from aretane.demo.library import EVERY
+from aretane.demo.scenario import FIXTURES
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
 from aretane.store.migrate import migrate
@@ -45,13 +47,15 @@ class Served:
 def served(
     empty_address: Address, request: pytest.FixtureRequest, tmp_path_factory: pytest.TempPathFactory
 ) -> Iterator[Served]:
-    """The application with the demo in a database of the module's own."""
+    """The application with the demo in a database of the module's own: its first ten recordings, or all of
+    them where the module has WHOLE_SEASON."""
     assert (PROJECT / "frontend" / "dist" / "index.html").is_file(), "build the pages: ./aretane setup"
     name = request.module.__name__.rsplit(".", 1)[-1]
     address = replace(empty_address, database=f"browser_{name}")
     migrate(address)
     folder = tmp_path_factory.mktemp("data")
-    load_demo(address, folder / "videos")
+    whole = getattr(request.module, "WHOLE_SEASON", False)
+    load_demo(address, folder / "videos", EVERY if whole else FIXTURES)
     settings = Settings(folder, None, "127.0.0.1", free_port(), 4, 16 * 1024 * 1024)
     with listening(settings.host, settings.port) as listener:
         url = f"http://127.0.0.1:{listener.getsockname()[1]}"

@@ -25,6 +25,12 @@ SCREENS = {
     "roses": "/numbers/ask?measure=along&by=spin",
     "sheet": "/recordings/1/sheet",
     "habits": "/players/2/habits",
+    "worth": "/players/2/worth",
+    "then": "/players/2/then",
+    "causes": "/players/2/causes",
+    "model": "/players/2/model",
+    "call": "/recordings/1/racks/2/shots/5/call",
+    "stated": "/numbers/stated",
     "players": "/players",
     "import": "/import",
 }
@@ -60,7 +66,9 @@ def test_a_phone_scrolls_only_downwards(tab: Page, screen: str) -> None:
 
 def test_the_planted_habit_shows(tab: Page) -> None:
     settled(tab, "/")
-    expect(tab.get_by_text(re.compile("Joon Abara ends short"))).to_be_visible()
+    expect(
+        tab.get_by_text(re.compile(r"Joon Abara ends .* shorter of the place than usual"))
+    ).to_be_visible()
 
 
 def test_a_question_is_picked_word_by_word_and_leads_to_its_shots(tab: Page) -> None:

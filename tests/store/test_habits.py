@@ -12,6 +12,7 @@ from aretane.store import habits, read, write
 from aretane.store.database import Address, reading, run, writing
 from aretane.store.habits import KeptHabit
 from aretane.web import create_app
+from aretane.work.worked import worked_out
 from tests.clients import client_of
 from tests.store.test_store import new_id
 
@@ -20,7 +21,7 @@ def loaded(database: Address, club: int, *numbers: int) -> None:
     with writing(database) as db:
         for number in numbers:
             write.import_match(db, club, load(FIXTURES[number]), new_id)
-    while keeping.catch_up(database, 50):
+    while keeping.catch_up(database, 50, worked_out):
         pass
 
 
@@ -56,7 +57,7 @@ def test_a_change_has_them_looked_for_again(database: Address, club: int) -> Non
     assert looked(database) == 1 and looked(database) == 0
     with writing(database) as db:
         run(db, "UPDATE rack SET kept = 0 LIMIT 1")
-    while keeping.catch_up(database, 50):
+    while keeping.catch_up(database, 50, worked_out):
         pass
     assert looked(database) == 1
 
@@ -105,7 +106,7 @@ def test_lengths_are_told_in_the_members_unit(settings: Settings, database: Addr
         habits.keep(db, player, [KeptHabit(Habit("short", 40, 0.127, 0.1, 0.2, 0.001, None, ()), ())])
     client: FlaskClient = client_of(create_app(settings, database))
     address = f"/api/players/{player.player_id}/habits"
-    assert "by 13 cm on average" in client.get(address).get_json()["habits"][0]["words"]
+    assert "ends 13 cm shorter" in client.get(address).get_json()["habits"][0]["words"]
     body = {"length_unit": "in", "speed_unit": "mph", "words": "game"}
     assert client.put("/api/session/reading", json=body).status_code < 300
-    assert "by 5.0 in on average" in client.get(address).get_json()["habits"][0]["words"]
+    assert "ends 5.0 in shorter" in client.get(address).get_json()["habits"][0]["words"]

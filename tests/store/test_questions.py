@@ -18,6 +18,7 @@ from aretane.store.database import Address, Db, reading, run, writing
 from aretane.store.migrate import migrate
 from aretane.store.questions import Asked
 from aretane.store.sql import Row
+from aretane.work.worked import worked_out
 from tests.store.test_store import new_id
 
 LOADED = 5
@@ -33,8 +34,17 @@ def full(empty_address: Address) -> tuple[Address, int]:
         club = write.add_club(db, "Test club", "Tester")
         for fixture in FIXTURES[:LOADED]:
             write.import_match(db, club, load(fixture), new_id)
-    while keeping.catch_up(address, 50):
+    while keeping.catch_up(address, 50, worked_out):
         pass
+    with writing(address) as db:  # as if some of it were worked out
+        run(
+            db,
+            "UPDATE shot_fact SET cost = (shot % 7) / 100,"
+            " fault = ELT(shot % 3 + 1, 'none', 'took-on', 'timid'),"
+            " worth_pot = (CAST(shot AS INT) % 5 - 2) / 10,"
+            " worth_position = (CAST(shot AS INT) % 4 - 2) / 20, worth_safety = -0.03"
+            " WHERE shot % 2 = 0",
+        )
     return address, club
 
 
@@ -68,6 +78,10 @@ def placed(row: Row) -> bool:
 
 def begins(row: Row) -> bool:
     return counted(row) and bool(row["first_of_visit"])
+
+
+def won_by_a_ball(row: Row) -> bool:
+    return row["role"] in ATTEMPTS and row["discipline"] not in ("snooker", "straight-pool")
 
 
 def field(name: str, *values: object) -> Value:
@@ -116,6 +130,13 @@ TWINS: dict[str, tuple[Callable[[Row], bool], Value]] = {
     "right-choice": (counted, field("decision", "right")),
     "good-luck": (counted, lambda row: row["luck"] == "good"),
     "bad-luck": (counted, lambda row: row["luck"] == "bad"),
+    "decision-cost": (counted, field("cost")),
+    "wrong-choice": (counted, lambda row: None if row["fault"] is None else row["fault"] != "none"),
+    "took-on": (counted, field("fault", "took-on")),
+    "timid": (counted, field("fault", "timid")),
+    "worth-pot": (won_by_a_ball, field("worth_pot")),
+    "worth-position": (won_by_a_ball, field("worth_position")),
+    "worth-safety": (of("safety"), field("worth_safety")),
     "named-causes": (counted, field("caused")),
 }  # fmt: skip
 
@@ -171,7 +192,7 @@ def hours(row: Row) -> str | None:
 BANDS: dict[str, Callable[[Row], object]] = {
     **{name: field(name) for name in (
         "discipline", "kind", "role", "stroke", "target", "pocket", "spin", "hill", "grade", "outcome",
-        "luck", "cloth")},
+        "luck", "cloth", "fault")},
     **{name: lambda row, name=name: between(row[name], name)  # type: ignore[misc]
        for name in ("to_ball", "to_pocket", "expected", "speed", "waited")},
     **{name: yes_no(name) for name in ("ball_on_rail", "cue_on_rail", "aided")},
@@ -270,7 +291,7 @@ def test_a_removed_recording_counts_no_more(full: tuple[Address, int]) -> None:
         after = sum(row["n"] for row in questions.counts(db, Asked(club, "shots")))
     with writing(address) as db:
         write.restore_recording(db, club, one["band"])
-    while keeping.catch_up(address, 50):
+    while keeping.catch_up(address, 50, worked_out):
         pass
     with reading(address) as db:
         again = sum(row["n"] for row in questions.counts(db, Asked(club, "shots")))

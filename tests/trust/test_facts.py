@@ -11,6 +11,7 @@ from aretane.demo.scenario import FIXTURES
 from aretane.reviewing import keeping
 from aretane.store import facts, read, write
 from aretane.store.database import Address, reading, run, writing
+from aretane.work.worked import worked_out
 from tests.store.test_store import new_id
 
 Json = dict[str, Any]
@@ -94,8 +95,8 @@ def test_facts_of_a_rack_changed_meanwhile_are_not_kept(
     kept = facts.Kept(1, 0, None, 0, None, "", 0, None, "", None)
     with writing(database) as db:
         assert not facts.keep(db, stale, "1", kept)
-    assert keeping.catch_up(database, 10) == 1
-    assert keeping.catch_up(database, 10) == 0
+    assert keeping.catch_up(database, 10, worked_out) == 1
+    assert keeping.catch_up(database, 10, worked_out) == 0
 
 
 def test_facts_of_another_version_are_counted_anew(

@@ -11,6 +11,7 @@ from flask.testing import FlaskClient
 from aretane.core.statistics.questions import MEASURES, SPLITS
 from aretane.reviewing import keeping
 from aretane.store.database import Address
+from aretane.work.worked import worked_out
 
 Json = dict[str, Any]
 
@@ -18,7 +19,7 @@ Json = dict[str, Any]
 @pytest.fixture
 def counted(client: FlaskClient, desk: Json, database: Address) -> Json:
     """The desk's data of the match, its facts counted."""
-    while keeping.catch_up(database, 10):
+    while keeping.catch_up(database, 10, worked_out):
         pass
     return desk
 
@@ -163,7 +164,7 @@ def test_a_correction_changes_the_answer_and_nothing_counts_twice(
     }  # fmt: skip
     answer = client.post(f"/api/racks/{counted['rack']['id']}/changes", json={"shots": [change]})
     assert answer.status_code == 200, answer.text
-    while keeping.catch_up(database, 10):
+    while keeping.catch_up(database, 10, worked_out):
         pass
     assert whole(client, measure="pots") == (3, 3) and whole(client, measure="shots") == (4, 4)
     assert asked(client, measure="pots")["left_out"] == 1

@@ -4,17 +4,23 @@ import { knowSession } from "./own";
 import type {
   Asked,
   AskedQuery,
+  Call,
+  Causes,
   Catalog,
   Compare,
   FoundShots,
   Habits,
+  Judges,
   DeskView,
   Player,
+  PlayerModel,
+  PlayerWorth,
   RecordingView,
   Roses,
   Session,
   Sheet,
   Study,
+  Then,
   Words,
 } from "./types";
 
@@ -133,6 +139,65 @@ export const habitsQuery = (player: number) =>
     refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
   });
 
+const ofPlayer = (player: number) => ({ params: { path: { player_id: player } } });
+
+export const playerModelQuery = (player: number) =>
+  queryOptions({
+    queryKey: ["player-model", player],
+    queryFn: () => take<PlayerModel>(api.GET("/api/players/{player_id}/model", ofPlayer(player))),
+  });
+
+export const playerWorthQuery = (player: number) =>
+  queryOptions({
+    queryKey: ["player-worth", player],
+    queryFn: () => take<PlayerWorth>(api.GET("/api/players/{player_id}/worth", ofPlayer(player))),
+  });
+
+export const causesQuery = (player: number) =>
+  queryOptions({
+    queryKey: ["causes", player],
+    queryFn: () => take<Causes>(api.GET("/api/players/{player_id}/causes", ofPlayer(player))),
+  });
+
+export const thenQuery = (player: number, day: string | null) =>
+  queryOptions({
+    queryKey: ["then", player, day],
+    queryFn: () =>
+      take<Then>(
+        api.GET("/api/players/{player_id}/then", {
+          params: { path: { player_id: player }, query: day === null ? {} : { day } },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+  });
+
+/** A shot to call; what happened comes only to whom has called it. */
+export const callQuery = (at: { recording: number; rack: number; shot: number }, by: string) =>
+  queryOptions({
+    queryKey: ["call", at, by],
+    queryFn: async () =>
+      (await take(
+        api.GET("/api/recordings/{recording_id}/racks/{number}/shots/{shot}/stated", {
+          params: {
+            path: { recording_id: at.recording, number: at.rack, shot: at.shot },
+            query: { by },
+          },
+        }),
+      )) as unknown as Call,
+    placeholderData: keepPreviousData,
+  });
+
+export const judgesQuery = (player: number | null) =>
+  queryOptions({
+    queryKey: ["judges", player],
+    queryFn: async () =>
+      (await take(
+        api.GET("/api/stated", { params: { query: player === null ? {} : { player } } }),
+      )) as unknown as Judges,
+    placeholderData: keepPreviousData,
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
+  });
+
 export const catalogQuery = queryOptions({
   queryKey: ["catalog"],
   queryFn: () => take<Catalog>(api.GET("/api/numbers/catalog")),
@@ -158,12 +223,18 @@ export const rosesQuery = (asked: Record<string, string>) =>
     placeholderData: keepPreviousData,
   });
 
-export const shotsQuery = (asked: Record<string, string>, page: number) =>
+export const shotsQuery = (
+  asked: Record<string, string>,
+  page: number,
+  order: "newest" | "highest" | "lowest",
+) =>
   queryOptions({
-    queryKey: ["asked", "shots", asked, page],
+    queryKey: ["asked", "shots", asked, page, order],
     queryFn: () =>
       take<FoundShots>(
-        api.GET("/api/numbers/asked/shots", { params: { query: { ...(asked as AskedQuery), page } } }),
+        api.GET("/api/numbers/asked/shots", {
+          params: { query: { ...(asked as AskedQuery), page, order } },
+        }),
       ),
     placeholderData: keepPreviousData,
   });

@@ -746,6 +746,7 @@ export interface paths {
                     grade?: string | null;
                     outcome?: string | null;
                     luck?: string | null;
+                    fault?: string | null;
                     cause?: string | null;
                     tag?: string | null;
                     table?: string | null;
@@ -870,6 +871,7 @@ export interface paths {
                     grade?: string | null;
                     outcome?: string | null;
                     luck?: string | null;
+                    fault?: string | null;
                     cause?: string | null;
                     tag?: string | null;
                     table?: string | null;
@@ -994,11 +996,13 @@ export interface paths {
                     grade?: string | null;
                     outcome?: string | null;
                     luck?: string | null;
+                    fault?: string | null;
                     cause?: string | null;
                     tag?: string | null;
                     table?: string | null;
                     cloth?: string | null;
                     page?: number;
+                    order?: "newest" | "highest" | "lowest";
                 };
                 header?: never;
                 path?: never;
@@ -1119,6 +1123,7 @@ export interface paths {
                     grade?: string | null;
                     outcome?: string | null;
                     luck?: string | null;
+                    fault?: string | null;
                     cause?: string | null;
                     tag?: string | null;
                     table?: string | null;
@@ -1564,6 +1569,80 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/players/{player_id}/causes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Causes counted, the commonest first. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    player_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CausesView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/players/{player_id}/habits": {
         parameters: {
             query?: never;
@@ -1590,6 +1669,344 @@ export interface paths {
                     };
                     content: {
                         "application/json": components["schemas"]["HabitsView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/model": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the log says of a player's errors, and what is used. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    player_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlayerModelView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        /** Use the model as it is fitted now for recordings played from a day on, or the level again. */
+        put: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    player_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["UseBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                204: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content?: never;
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/then": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The player then and now. */
+        get: {
+            parameters: {
+                query?: {
+                    day?: string | null;
+                };
+                header?: never;
+                path: {
+                    player_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["ThenView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/players/{player_id}/worth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What pots, position, decisions, safeties and luck win and lose a rack. */
+        get: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    player_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["PlayerWorthView"];
                     };
                 };
                 /** @description Problem */
@@ -3753,6 +4170,202 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/racks/{number}/shots/{shot}/stated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A shot to call, with what happened only for who has called it. */
+        get: {
+            parameters: {
+                query?: {
+                    by?: string;
+                };
+                header?: never;
+                path: {
+                    recording_id: number;
+                    number: number;
+                    shot: number;
+                };
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CallView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        /** State a chance of a shot. What somebody stated before stands. */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                    number: number;
+                    shot: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["StatedShape"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                201: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["CreatedView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/recordings/{recording_id}/racks/{number}/story": {
         parameters: {
             query?: never;
@@ -4902,6 +5515,89 @@ export interface paths {
                 };
                 /** @description Problem */
                 409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Scores of all who stated chances, with the models beside them. */
+        get: {
+            parameters: {
+                query?: {
+                    player?: number | null;
+                };
+                header?: never;
+                path?: never;
+                cookie?: never;
+            };
+            requestBody?: never;
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["JudgesView"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
                     headers: {
                         [name: string]: unknown;
                     };
@@ -6375,6 +7071,15 @@ export interface components {
             interval: components["schemas"]["IntervalView"];
         };
         /**
+         * ApartView
+         * @description The error of aim (degrees) in some shots alone.
+         */
+        ApartView: {
+            aim: components["schemas"]["IntervalView"];
+            /** Words */
+            words: string;
+        };
+        /**
          * AskedView
          * @description An answer, with what was not counted and why.
          *
@@ -6503,6 +7208,42 @@ export interface components {
             words: string;
         };
         /**
+         * CallView
+         * @description A shot to call: the balls before it and who plays, nothing of what came.
+         *
+         *     said: how many stated a chance of it. came: what happened, for who has stated theirs and for nobody
+         *     else; null where it is not logged. mine: what the person who asks stated. next: the next shot of the
+         *     recording that they have not called.
+         */
+        CallView: {
+            /** Balls */
+            balls: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            before: components["schemas"]["ShotLink"] | null;
+            came: components["schemas"]["HappenedView"] | null;
+            /** Discipline */
+            discipline: string;
+            /** Logged */
+            logged: boolean;
+            mine: components["schemas"]["StatedView"] | null;
+            next: components["schemas"]["ShotLink"] | null;
+            /** Plan */
+            plan: string;
+            /** Said */
+            said: number;
+            /** Shooter */
+            shooter: string;
+            /** Standing */
+            standing: string;
+            table: components["schemas"]["TableView"];
+            /** Title */
+            title: string;
+        };
+        /**
          * CameView
          * @description How a result fits the intent.
          *
@@ -6535,6 +7276,49 @@ export interface components {
             measures: components["schemas"]["MeasureView"][];
             /** Splits */
             splits: components["schemas"]["SplitView"][];
+        };
+        /**
+         * CauseGroupView
+         * @description Causes of one group, the commonest first; `n` names of causes in it.
+         */
+        CauseGroupView: {
+            /** Causes */
+            causes: components["schemas"]["CauseView"][];
+            /** N */
+            n: number;
+            /** Words */
+            words: string;
+        };
+        /**
+         * CauseView
+         * @description One cause: its share of the shots with a cause, and how often it is known in which way.
+         */
+        CauseView: {
+            /** Code */
+            code: string;
+            /** Known */
+            known: {
+                [key: string]: number;
+            };
+            share: components["schemas"]["IntervalView"];
+            /** Words */
+            words: string;
+        };
+        /**
+         * CausesView
+         * @description The causes named for a player's shots: `shots` have one or more. known: words of how one is known.
+         */
+        CausesView: {
+            /** Groups */
+            groups: components["schemas"]["CauseGroupView"][];
+            /** Known */
+            known: {
+                [key: string]: string;
+            };
+            /** Player */
+            player: string;
+            /** Shots */
+            shots: number;
         };
         /**
          * ChainView
@@ -6777,6 +7561,21 @@ export interface components {
             shot: number | null;
             /** Words */
             words: string;
+        };
+        /**
+         * DayView
+         * @description A recording that may divide then from now.
+         */
+        DayView: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Kind */
+            kind: string;
+            /** Title */
+            title: string;
         };
         /**
          * DeskView
@@ -7153,6 +7952,30 @@ export interface components {
             waiting: boolean;
         };
         /**
+         * HappenedView
+         * @description What happened: the kind of shot played, the ball and pocket meant, whether it came off, in words, and
+         *     where the balls were after it.
+         */
+        HappenedView: {
+            /** After */
+            after: {
+                [key: string]: [
+                    number,
+                    number
+                ];
+            };
+            /** Ball */
+            ball: string | null;
+            /** Kind */
+            kind: string | null;
+            /** Pocket */
+            pocket: string | null;
+            /** Stated */
+            stated: components["schemas"]["StatedView"][];
+            /** Words */
+            words: string;
+        };
+        /**
          * HeldView
          * @description Two groups held against each other, first less second.
          *
@@ -7226,12 +8049,28 @@ export interface components {
             value: number | null;
         };
         /**
+         * JudgeView
+         * @description How well one person's, or the models', stated chances fit what came.
+         *
+         *     kinds: how often the kind of shot was called right; off: metres between where the cue ball was said to
+         *     end and ended, in mm.
+         */
+        JudgeView: {
+            /** By */
+            by: string;
+            kinds: components["schemas"]["IntervalView"];
+            /** Model */
+            model: boolean;
+            off: components["schemas"]["IntervalView"];
+            score: components["schemas"]["ScoreView"] | null;
+        };
+        /**
          * JudgementShape
          * @description The reviewer's verdicts. `grade` overrules the proposed grade of the position.
          *
          *     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
          *     many shots earlier the error was made that this one paid for; `question` is open, to the player;
-         *     `lesson` is what the shot teaches, for the rack's story.
+         *     `lesson` is what the shot teaches, for the rack's story. `stated`: chances that people stated, one each.
          */
         JudgementShape: {
             /**
@@ -7275,8 +8114,22 @@ export interface components {
              * @default
              */
             question: string;
+            /** Stated */
+            stated?: components["schemas"]["StatedShape"][];
             /** Verdicts */
             verdicts?: components["schemas"]["VerdictShape"][];
+        };
+        /**
+         * JudgesView
+         * @description Everybody who stated chances, and the models of the players on the same shots and on all pots.
+         */
+        JudgesView: {
+            /** Judges */
+            judges: components["schemas"]["JudgeView"][];
+            /** Pairs */
+            pairs: components["schemas"]["PairView"][];
+            /** Waiting */
+            waiting: number;
         };
         /**
          * KickBody
@@ -8003,6 +8856,27 @@ export interface components {
             value: number | null;
         };
         /**
+         * PairView
+         * @description Two on the same shots: the Brier score of the first less that of the second; below 0 the first judges
+         *     better.
+         */
+        PairView: {
+            /** A */
+            a: string;
+            /** B */
+            b: string;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            /** N */
+            n: number;
+            /** Value */
+            value: number | null;
+            /** Verdict */
+            verdict: string;
+        };
+        /**
          * PartBody
          * @description Where a part starts on the recording's clock, s.
          */
@@ -8297,6 +9171,33 @@ export interface components {
             name: string;
         };
         /**
+         * PlayerModelView
+         * @description A player's errors as the log has them.
+         *
+         *     snooker: fitted to shots of snooker, for want of any in pool. may_use: why it cannot be used yet, or ''.
+         *     judged: the chances that the model in use gave to pots, held to what came.
+         */
+        PlayerModelView: {
+            /** Circumstances */
+            circumstances: components["schemas"]["ApartView"][];
+            fitted: components["schemas"]["ModelView"];
+            judged: components["schemas"]["ScoreView"] | null;
+            /** Level */
+            level: string;
+            /** May Use */
+            may_use: string;
+            /** Months */
+            months: components["schemas"]["ApartView"][];
+            /** Player */
+            player: string;
+            /** Shots */
+            shots: number;
+            /** Snooker */
+            snooker: boolean;
+            trial: components["schemas"]["TrialView"] | null;
+            used: components["schemas"]["UsedView"] | null;
+        };
+        /**
          * PlayerSheetView
          * @description One player's part. best_run: in balls, or in points where the game has them.
          */
@@ -8347,6 +9248,18 @@ export interface components {
             name: string;
             /** Shots */
             shots: number;
+        };
+        /**
+         * PlayerWorthView
+         * @description Where a player's chance goes, in the racks of which something is worked out; of `racks` in all.
+         */
+        PlayerWorthView: {
+            /** Found */
+            found: components["schemas"]["WorthOfView"][];
+            /** Player */
+            player: string;
+            /** Racks */
+            racks: number;
         };
         /**
          * PlayersView
@@ -9275,6 +10188,37 @@ export interface components {
             shot: components["schemas"]["ShotLink"];
         };
         /**
+         * ScoreBandView
+         * @description A tenth of the stated chances: their mean, and the share that came off.
+         */
+        ScoreBandView: {
+            came: components["schemas"]["IntervalView"];
+            /** Stated */
+            stated: number;
+        };
+        /**
+         * ScoreView
+         * @description How well stated chances fit what came: the Brier score and its parts, as in `core.statistics.stated`;
+         *     bias above 0 where more is promised than comes.
+         */
+        ScoreView: {
+            /** Bands */
+            bands: components["schemas"]["ScoreBandView"][];
+            /** Bias */
+            bias: number;
+            brier: components["schemas"]["IntervalView"];
+            /** N */
+            n: number;
+            /** Reliability */
+            reliability: number;
+            /** Resolution */
+            resolution: number;
+            /** Uncertainty */
+            uncertainty: number;
+            /** Within */
+            within: number;
+        };
+        /**
          * ScratchView
          * @description A line of places (mm) from which a rolling hit runs into the pocket `into`.
          */
@@ -9294,8 +10238,8 @@ export interface components {
         };
         /**
          * SeatView
-         * @description A player in a recording, with the level whose model gives the chances; `hand`: null where it is not
-         *     said.
+         * @description A player in a recording with the level. `model`: whose errors give the chances, a level or `own`;
+         *     empty where no chances are shown; `hand`: null where it is not said.
          */
         SeatView: {
             /**
@@ -9307,6 +10251,11 @@ export interface components {
             id: string;
             /** Level */
             level: string;
+            /**
+             * Model
+             * @default
+             */
+            model: string;
             /** Name */
             name: string;
         };
@@ -9506,7 +10455,7 @@ export interface components {
         };
         /**
          * ShotsView
-         * @description A page of the shots behind a number, the newest first.
+         * @description A page of the shots behind a number, in the order asked for.
          */
         ShotsView: {
             /** Page */
@@ -9557,6 +10506,55 @@ export interface components {
         StateView: {
             /** Troubles */
             troubles: components["schemas"]["TroubleView"][];
+        };
+        /**
+         * StatedShape
+         * @description A chance that a person stated before they knew the result: what they expect to be played, how likely
+         *     it comes off (0 to 1), and where they expect the cue ball to end.
+         */
+        StatedShape: {
+            /** By */
+            by: string;
+            /** Chance */
+            chance: number;
+            /**
+             * End
+             * @default null
+             */
+            end: [
+                number,
+                number
+            ] | null;
+            /**
+             * Said
+             * @default pot
+             * @enum {string}
+             */
+            said: "pot" | "safety";
+        };
+        /**
+         * StatedView
+         * @description What one person stated: 'pot' or 'safety', its chance (0 to 1), where the cue ball ends (mm); and how
+         *     it came out: came, as_said and off (mm) are null where it is not known.
+         */
+        StatedView: {
+            /** As Said */
+            as_said: boolean | null;
+            /** By */
+            by: string;
+            /** Came */
+            came: boolean | null;
+            /** Chance */
+            chance: number;
+            /** End */
+            end: [
+                number,
+                number
+            ] | null;
+            /** Off */
+            off: number | null;
+            /** Said */
+            said: string;
         };
         /**
          * StoryShotView
@@ -9877,6 +10875,56 @@ export interface components {
             side: ("left" | "right") | null;
         };
         /**
+         * ThenLineView
+         * @description One measure then and now. value: now less then, with its interval where it is of shares; chance: of
+         *     an accident, corrected for all lines. unit and better as in the numbers.
+         */
+        ThenLineView: {
+            /** Better */
+            better: string;
+            /** Chance */
+            chance: number | null;
+            /** Code */
+            code: string;
+            /** Form */
+            form: string;
+            /** High */
+            high: number | null;
+            /** Low */
+            low: number | null;
+            now: components["schemas"]["IntervalView"];
+            /** Of */
+            of: string;
+            then: components["schemas"]["IntervalView"];
+            /** Unit */
+            unit: string;
+            /** Value */
+            value: number | null;
+            /** Verdict */
+            verdict: string;
+            /** Words */
+            words: string;
+        };
+        /**
+         * ThenView
+         * @description A player before a day and from it on, pool and snooker apart: `snooker` for want of pool.
+         */
+        ThenView: {
+            /**
+             * Day
+             * Format: date
+             */
+            day: string;
+            /** Days */
+            days: components["schemas"]["DayView"][];
+            /** Lines */
+            lines: components["schemas"]["ThenLineView"][];
+            /** Player */
+            player: string;
+            /** Snooker */
+            snooker: boolean;
+        };
+        /**
          * TipShape
          * @description Tip contact in ball radii from the centre: right and up positive, within the miscue limit.
          */
@@ -9954,6 +11002,25 @@ export interface components {
             wrong: number;
         };
         /**
+         * TrialView
+         * @description A model fitted to the earlier half of the pots, on the later half: its Brier score and the level's,
+         *     and the first less the second with its interval; below 0 the model judges better.
+         */
+        TrialView: {
+            /** High */
+            high: number | null;
+            /** Level */
+            level: number;
+            /** Low */
+            low: number | null;
+            /** N */
+            n: number;
+            /** Own */
+            own: number;
+            /** Value */
+            value: number;
+        };
+        /**
          * TroubleView
          * @description One thing that is wrong, for `seconds` s by now.
          */
@@ -9979,6 +11046,41 @@ export interface components {
             part: string | null;
             /** Shot */
             shot: number;
+        };
+        /**
+         * UseBody
+         * @description From which day the own model is used; null: the level, for every recording.
+         */
+        UseBody: {
+            /** Since */
+            since: string | null;
+        };
+        /**
+         * UsedView
+         * @description The model that is used for recordings played from `since` on: aim in degrees, speed relative, eye in
+         *     times of the level; fitted on a day from so many pots and shots.
+         */
+        UsedView: {
+            /** Aim */
+            aim: number;
+            /** Eye */
+            eye: number;
+            /**
+             * Fitted On
+             * Format: date
+             */
+            fitted_on: string;
+            /** Pots */
+            pots: number;
+            /** Shots */
+            shots: number;
+            /**
+             * Since
+             * Format: date
+             */
+            since: string;
+            /** Speed */
+            speed: number;
         };
         /**
          * VerdictShape
@@ -10368,6 +11470,10 @@ export interface components {
             mixed_kinds: {
                 [key: string]: string;
             };
+            /** Models */
+            models: {
+                [key: string]: string;
+            };
             /** Money On Break */
             money_on_break: {
                 [key: string]: string;
@@ -10436,6 +11542,10 @@ export interface components {
             shot_kinds: {
                 [key: string]: string;
             };
+            /** Stated */
+            stated: {
+                [key: string]: string;
+            };
             /** Table Sizes */
             table_sizes: {
                 [key: string]: string;
@@ -10463,6 +11573,51 @@ export interface components {
             of: number;
             /** Seconds Left */
             seconds_left: number | null;
+        };
+        /**
+         * WorthMonthView
+         * @description A month's parts by code, a rack; null where nothing is worked out.
+         */
+        WorthMonthView: {
+            /** Month */
+            month: string;
+            /** Parts */
+            parts: {
+                [key: string]: number | null;
+            };
+            /** Racks */
+            racks: number;
+        };
+        /**
+         * WorthOfView
+         * @description The parts over racks of games whose runs are counted in the same measure: 'chance', 'points' or
+         *     'balls'.
+         */
+        WorthOfView: {
+            /** Measure */
+            measure: string;
+            /** Months */
+            months: components["schemas"]["WorthMonthView"][];
+            /** Parts */
+            parts: components["schemas"]["WorthPartView"][];
+            /** Racks */
+            racks: number;
+        };
+        /**
+         * WorthPartView
+         * @description One part: what it wins (+) or loses (-) a rack on average, over `interval.n` racks; `of`: 'run', the
+         *     chance to run out (or points, or balls), or 'win', the chance to win the rack.
+         */
+        WorthPartView: {
+            /** Code */
+            code: string;
+            interval: components["schemas"]["IntervalView"];
+            /** Of */
+            of: string;
+            /** Shots */
+            shots: number;
+            /** Words */
+            words: string;
         };
     };
     responses: never;

@@ -199,3 +199,14 @@ export type Habits = Whole<Schemas["HabitsView"]>;
 export type Habit = Habits["habits"][number];
 export type Roses = Omit<Whole<Schemas["RosesView"]>, "roses"> & { roses: Rose[] };
 export type Rose = Whole<Schemas["RoseView"]>;
+
+export type Score = Omit<Whole<Schemas["ScoreView"]>, "bands"> & {
+  bands: { stated: number; came: Interval }[];
+};
+export type PlayerModel = Omit<Whole<Schemas["PlayerModelView"]>, "judged"> & { judged: Score | null };
+export type PlayerWorth = Whole<Schemas["PlayerWorthView"]>;
+export type Causes = Whole<Schemas["CausesView"]>;
+export type Then = Whole<Schemas["ThenView"]>;
+export type Call = Whole<Schemas["CallView"]>;
+export type Judge = Omit<Whole<Schemas["JudgeView"]>, "score"> & { score: Score | null };
+export type Judges = Omit<Whole<Schemas["JudgesView"]>, "judges"> & { judges: Judge[] };

@@ -29,11 +29,11 @@ export function Whose({ recording, shooter, found, words }: WhoseProps) {
   const player = recording.players.find((p) => p.id === shooter);
   const other = recording.players.find((p) => p.id !== shooter);
   if (!player) return null;
-  const level = (code: string) => lower(words.levels[code] ?? "");
-  const against = found?.other && other ? `${other.name}, ${level(other.level)} model` : "an equal player";
+  const model = (code: string) => lower(words.models[code] ?? "");
+  const against = found?.other && other ? `${other.name}, ${model(other.model)} model` : "an equal player";
   return (
     <p className="quiet text-sm">
-      {player.name}'s chance to win {stake(recording.match.discipline)}, {level(player.level)} model
+      {player.name}'s chance to win {stake(recording.match.discipline)}, {model(player.model)} model
       {(found?.options.length ?? 0) > 0 && `, against ${against}`}
       {found?.needs && `; ${found.needs[0]} to go, the other ${found.needs[1]}`}
     </p>

@@ -31,7 +31,7 @@ export function Slips({ here, answers, recording, table, words, units }: Props) 
   const { forecast, finding, planned, found, story, analyse, mapped } = answers;
   const review = withMaps(here.review, mapped);
   const player = recording.players.find((p) => p.id === shot.shooter);
-  const level = lower(words.levels[player?.level ?? ""] ?? player?.level ?? "");
+  const level = lower(words.models[player?.model ?? ""] ?? player?.level ?? "");
   const same = { number, shot, review, words, units };
   const wait = <JudgeFirst number={number} words={words} />;
   const ask = story && (

@@ -132,10 +132,10 @@ function Moved({ any, back }: { any: boolean; back: () => void }) {
   );
 }
 
-function Foot({ player, words }: { player: { name: string; level: string } | undefined; words: Words }) {
+function Foot({ player, words }: { player: { name: string; model: string } | undefined; words: Words }) {
   return (
     <p className="quiet mt-2 text-xs">
-      {player && `${player.name}, ${lower(words.levels[player.level] ?? "")} model. `}
+      {player && `${player.name}, ${lower(words.models[player.model] ?? "")} model. `}
       <kbd className="key">1</kbd>–<kbd className="key">4</kbd> rails, <kbd className="key">↑</kbd>
       <kbd className="key">↓</kbd> another path, <kbd className="key">Enter</kbd> the choices.
     </p>

@@ -10,7 +10,7 @@ import { Shell } from "../shell/Shell";
 import { unitsOf } from "../units/units";
 import { Report } from "./Report";
 import { Select } from "./Select";
-import { Tabs } from "./Tabs";
+import { NumbersTabs } from "../parts/NumbersTabs";
 
 export function NumbersPage() {
   const [search, setSearch] = useSearchParams();
@@ -55,7 +55,7 @@ export function NumbersPage() {
       <div className="mx-auto w-full max-w-5xl px-4 py-5">
         <div className="flex flex-wrap items-baseline gap-x-6">
           <h1 className="text-2xl font-bold">Numbers</h1>
-          <Tabs />
+          <NumbersTabs />
         </div>
         {error ? <Problem error={error} /> : null}
         {players.data && (

@@ -10,7 +10,7 @@ import { unitsOf, type Units } from "../units/units";
 import { Answer } from "./Answer";
 import { askedFor, bandWords, conditionsOf, definition, grouped, questionOf } from "./question";
 import { Select } from "./Select";
-import { Tabs } from "./Tabs";
+import { NumbersTabs } from "../parts/NumbersTabs";
 
 /** Splits that are not offered as a condition: the sentence has them, or the dates do. */
 const ELSEWHERE = ["player", "discipline", "kind", "month"];
@@ -43,7 +43,7 @@ export function QuestionPage() {
       <div className="mx-auto w-full max-w-5xl px-4 py-5">
         <div className="flex flex-wrap items-baseline gap-x-6">
           <h1 className="text-2xl font-bold">Numbers</h1>
-          <Tabs />
+          <NumbersTabs />
         </div>
         {error ? <Problem error={error} /> : null}
         {catalog.data && (

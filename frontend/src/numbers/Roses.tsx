@@ -4,6 +4,7 @@ import { useNavigate } from "react-router";
 import { rosesQuery } from "../api/queries";
 import type { Asked, Rose } from "../api/types";
 import { length, type Units } from "../units/units";
+import { SavePicture } from "../parts/SavePicture";
 import { bandWords } from "./question";
 import { drawn, HALF, placed, reach, rings } from "./rose";
 
@@ -50,78 +51,80 @@ function Drawing({ rose, words, far, units }: { rose: Rose; words: string; far: 
       <figcaption className="text-sm">
         <b>{words}</b> <span className="quiet num text-xs">n {rose.n}</span>
       </figcaption>
-      <svg
-        viewBox={`${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`}
-        className="block w-full max-w-72"
-        role="img"
-        aria-label={said(rose, words, units)}
-      >
-        {rings(far).map((ring) => (
-          <g key={ring}>
-            <circle r={drawn(ring, far)} fill="none" stroke="currentColor" strokeOpacity={0.25} />
-            <text
-              x={2}
-              y={-drawn(ring, far) - 2}
-              className="num"
-              style={{ fontSize: 8 }}
-              fill="currentColor"
-            >
-              {length(ring, units)}
-            </text>
-          </g>
-        ))}
-        <line x1={0} x2={0} y1={-HALF} y2={HALF} stroke="currentColor" strokeOpacity={0.25} />
-        <line x1={-HALF} x2={HALF} y1={0} y2={0} stroke="currentColor" strokeOpacity={0.25} />
-        {rose.misses.map((miss) => {
-          const { x, y, outside } = placed(miss, far);
-          const to = `/recordings/${miss.recording}/racks/${miss.rack}/shots/${miss.shot}`;
-          return (
-            <circle
-              key={to}
-              cx={x}
-              cy={y}
-              r={2.1}
-              fill={outside ? "none" : "currentColor"}
-              stroke="currentColor"
-              strokeWidth={outside ? 0.8 : 0}
-              fillOpacity={0.55}
-              className="cursor-pointer"
-              onClick={() => navigate(to)}
-            >
-              <title>
-                {outcome(miss.along, miss.across, units)}
-                {outside ? ", beyond the edge" : ""}
-              </title>
-            </circle>
-          );
-        })}
-        {bias && tip && (
-          <g>
-            {rose.spread && (
-              <Ring
-                ellipse={rose.spread}
-                at={tip}
-                far={far}
+      <SavePicture words={`Where it ended, ${words}`}>
+        <svg
+          viewBox={`${-HALF} ${-HALF} ${2 * HALF} ${2 * HALF}`}
+          className="block w-full max-w-72"
+          role="img"
+          aria-label={said(rose, words, units)}
+        >
+          {rings(far).map((ring) => (
+            <g key={ring}>
+              <circle r={drawn(ring, far)} fill="none" stroke="currentColor" strokeOpacity={0.25} />
+              <text
+                x={2}
+                y={-drawn(ring, far) - 2}
+                className="num"
+                style={{ fontSize: 8 }}
+                fill="currentColor"
+              >
+                {length(ring, units)}
+              </text>
+            </g>
+          ))}
+          <line x1={0} x2={0} y1={-HALF} y2={HALF} stroke="currentColor" strokeOpacity={0.25} />
+          <line x1={-HALF} x2={HALF} y1={0} y2={0} stroke="currentColor" strokeOpacity={0.25} />
+          {rose.misses.map((miss) => {
+            const { x, y, outside } = placed(miss, far);
+            const to = `/recordings/${miss.recording}/racks/${miss.rack}/shots/${miss.shot}`;
+            return (
+              <circle
+                key={to}
+                cx={x}
+                cy={y}
+                r={2.1}
+                fill={outside ? "none" : "currentColor"}
                 stroke="currentColor"
-                dash="1.5 2.5"
-                fill="none"
-              />
-            )}
-            {rose.region && (
-              <Ring
-                ellipse={rose.region}
-                at={tip}
-                far={far}
-                stroke="none"
-                dash=""
-                fill="var(--color-primary)"
-              />
-            )}
-            <line x1={0} y1={0} x2={tip.x} y2={tip.y} stroke="var(--color-primary)" strokeWidth={2.5} />
-            <circle cx={tip.x} cy={tip.y} r={3} fill="var(--color-primary)" />
-          </g>
-        )}
-      </svg>
+                strokeWidth={outside ? 0.8 : 0}
+                fillOpacity={0.55}
+                className="cursor-pointer"
+                onClick={() => navigate(to)}
+              >
+                <title>
+                  {outcome(miss.along, miss.across, units)}
+                  {outside ? ", beyond the edge" : ""}
+                </title>
+              </circle>
+            );
+          })}
+          {bias && tip && (
+            <g>
+              {rose.spread && (
+                <Ring
+                  ellipse={rose.spread}
+                  at={tip}
+                  far={far}
+                  stroke="currentColor"
+                  dash="1.5 2.5"
+                  fill="none"
+                />
+              )}
+              {rose.region && (
+                <Ring
+                  ellipse={rose.region}
+                  at={tip}
+                  far={far}
+                  stroke="none"
+                  dash=""
+                  fill="var(--color-primary)"
+                />
+              )}
+              <line x1={0} y1={0} x2={tip.x} y2={tip.y} stroke="var(--color-primary)" strokeWidth={2.5} />
+              <circle cx={tip.x} cy={tip.y} r={3} fill="var(--color-primary)" />
+            </g>
+          )}
+        </svg>
+      </SavePicture>
       <p className="text-xs">{bias ? outcome(bias.along, bias.across, units) : ""}</p>
       <p className="quiet text-xs">{followed(rose)}</p>
     </figure>

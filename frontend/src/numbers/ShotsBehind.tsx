@@ -4,15 +4,19 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { shotsQuery, wordsQuery } from "../api/queries";
 import type { Asked } from "../api/types";
+import type { Units } from "../units/units";
+import { valueWords } from "./question";
 
-type Props = { asked: Asked; question: Record<string, string>; names: string[] };
+type Order = "newest" | "highest" | "lowest";
+type Props = { asked: Asked; question: Record<string, string>; names: string[]; units: Units };
 
-export function ShotsBehind({ asked, question, names }: Props) {
+export function ShotsBehind({ asked, question, names, units }: Props) {
   const [page, setPage] = useState(1);
   const [who, setWho] = useState(0);
+  const [order, setOrder] = useState<Order>("newest");
   const player = asked.series[who]?.player;
   const own = player ? { ...question, player: player.id } : question;
-  const found = useQuery(shotsQuery(own, page));
+  const found = useQuery(shotsQuery(own, page, order));
   const words = useQuery(wordsQuery);
   if (!found.data) return <p className="quiet ml-4 text-sm">Looking…</p>;
   const { shots, total, pages } = found.data;
@@ -49,13 +53,30 @@ export function ShotsBehind({ asked, question, names }: Props) {
             </Link>{" "}
             <span className="quiet">
               {names.length === 1 && !player ? `${s.player}, ` : ""}
+              {asked.measure.form === "mean" && s.value !== null
+                ? `${valueWords("mean", asked.measure.unit, s.value, units)}, `
+                : ""}
               {outcome(s.outcome) || words.data?.grades[s.grade ?? ""]?.toLowerCase() || s.role}
             </span>
           </li>
         ))}
       </ul>
       <p className="quiet text-xs">
-        {total} in all, the newest recording first; rack · shot
+        {total} in all,{" "}
+        <select
+          className="plain !w-auto !min-h-0 text-xs"
+          aria-label="Order of the shots"
+          value={order}
+          onChange={(event) => {
+            setOrder(event.target.value as Order);
+            setPage(1);
+          }}
+        >
+          <option value="newest">the newest recording first</option>
+          <option value="highest">the highest value first</option>
+          <option value="lowest">the lowest value first</option>
+        </select>
+        ; rack · shot
         {pages > 1 && (
           <>
             {" · "}
@@ -65,7 +86,7 @@ export function ShotsBehind({ asked, question, names }: Props) {
               disabled={page === 1}
               onClick={() => setPage(page - 1)}
             >
-              newer
+              back
             </button>{" "}
             page {page} of {pages}{" "}
             <button
@@ -74,7 +95,7 @@ export function ShotsBehind({ asked, question, names }: Props) {
               disabled={page >= pages}
               onClick={() => setPage(page + 1)}
             >
-              older
+              on
             </button>
           </>
         )}

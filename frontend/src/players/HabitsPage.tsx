@@ -4,57 +4,42 @@ import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { habitsQuery } from "../api/queries";
 import type { Habit } from "../api/types";
-import { Problem } from "../shell/Problem";
-import { Shell } from "../shell/Shell";
+import { PlayerFrame } from "./PlayerFrame";
 
 export function HabitsPage() {
   const id = Number(useParams().player);
   const found = useQuery(habitsQuery(id));
   const data = found.data;
   return (
-    <Shell>
-      <title>Habits · Aretane</title>
-      <div className="mx-auto w-full max-w-4xl px-4 py-5">
-        {found.error ? <Problem error={found.error} /> : null}
-        {data && (
-          <>
-            <h1 className="text-2xl font-bold">Habits of {data.player}</h1>
-            <p className="mt-1 text-sm">
-              <Link className="go" to={`/numbers/ask?player=${id}`}>
-                Ask the numbers
-              </Link>{" "}
-              ·{" "}
-              <Link className="go" to={`/players/${id}/choices`}>
-                Ledger of choices
-              </Link>
+    <PlayerFrame id={id} title="Habits" name={data?.player} error={found.error}>
+      {data && (
+        <>
+          {data.waiting && (
+            <p role="status" className="mt-2 text-sm">
+              Shots have changed: habits are being looked for.
             </p>
-            {data.waiting && (
-              <p role="status" className="mt-2 text-sm">
-                Shots have changed: habits are being looked for.
-              </p>
-            )}
-            {data.habits.length === 0 && !data.waiting && (
-              <p className="mt-4">
-                None of {data.looked_for} kinds differs beyond accident. More shots may show one.
-              </p>
-            )}
-            <ol className="mt-3">
-              {data.habits.map((habit) => (
-                <HabitRow key={habit.code} habit={habit} name={data.player} />
-              ))}
-            </ol>
-            <p className="quiet mt-4 max-w-prose text-sm">
-              {data.looked_for} kinds are looked for. What is left after correcting for that is listed, what
-              costs most first; one in twenty players without any habit has one listed. Pots are held
-              against what the model expects of them and what the club shows there; safeties, breaks, fouls
-              and kicks against the rest of the club. The newest 20,000 shots count, pool and snooker apart.
-              What a habit costs is its size, as often as such shots come, times what a shot of its kind
-              decides.
+          )}
+          {data.habits.length === 0 && !data.waiting && (
+            <p className="mt-4">
+              None of {data.looked_for} kinds differs beyond accident. More shots may show one.
             </p>
-          </>
-        )}
-      </div>
-    </Shell>
+          )}
+          <ol className="mt-3">
+            {data.habits.map((habit) => (
+              <HabitRow key={habit.code} habit={habit} name={data.player} />
+            ))}
+          </ol>
+          <p className="quiet mt-4 max-w-prose text-sm">
+            {data.looked_for} kinds are looked for. What is left after correcting for that is listed, what
+            costs most first; one in twenty players without any habit has one listed. Pots are held against
+            what the model expects of them and what the club shows there; safeties, breaks, fouls and kicks
+            against the rest of the club. The newest 20,000 shots count, pool and snooker apart. What a
+            habit costs is its size, as often as such shots come, times what a shot of its kind decides.
+            Habits of choosing need choices that the ledger has worked out.
+          </p>
+        </>
+      )}
+    </PlayerFrame>
   );
 }
 

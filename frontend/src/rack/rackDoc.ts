@@ -71,6 +71,7 @@ export const emptyJudgement = (): Judgement => ({
   caused_back: null,
   question: "",
   lesson: "",
+  stated: [],
 });
 
 /** Of a position nothing is said yet. */

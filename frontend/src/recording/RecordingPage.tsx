@@ -220,6 +220,14 @@ function Opened({ recording, addRack, removeRack, remove }: OpenedProps) {
         </Link>
         <span className="quiet">: what each decision cost, safeties and exchanges</span>
       </p>
+      {recording.racks.some((rack) => rack.shots > 0) && (
+        <p className="mt-1 text-sm">
+          <Link className="go" to={`/recordings/${recording.id}/racks/1/shots/1/call`}>
+            Call the shots
+          </Link>
+          <span className="quiet">: state chances before the result is shown</span>
+        </p>
+      )}
       <p className="mt-3 flex flex-wrap gap-4">
         <button type="button" className="btn btn-sm btn-primary" onClick={() => addRack()}>
           Add rack {recording.racks.length + 1}

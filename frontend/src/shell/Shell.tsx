@@ -115,8 +115,8 @@ export function Shell({ children, top, right, commands = NONE, context }: Props)
   ];
   useKeys(OPENERS, () => setPanel);
   return (
-    <div className="flex h-dvh flex-col">
-      <header className="rule flex h-11 flex-none items-center gap-4 border-b px-3">
+    <div className="flex h-dvh flex-col print:block print:h-auto">
+      <header className="rule flex h-11 print:hidden flex-none items-center gap-4 border-b px-3">
         <Link to="/" className="flex items-center gap-2 font-bold" aria-label="Aretane, today">
           <Mark /> <span className={top ? "hidden xl:inline" : ""}>Aretane</span>
         </Link>

@@ -8,6 +8,7 @@ import * as act from "../rack/actions";
 import { asOneStep, useDesk } from "../rack/deskStore";
 import { theBall } from "../table/colours";
 import { NotesAndTags } from "./NotesAndTags";
+import { StatedChances } from "./StatedChances";
 import { Misses, Second } from "./Misses";
 import { Others } from "../parts/Others";
 import { capital, Choose, lower, Pick, plainWords, Row, Unknown } from "../parts/fields";
@@ -189,6 +190,7 @@ function Written({ number, shot, set }: { number: number; shot: Shot; set: Set }
           asOneStep={asOneStep}
         />
       </Row>
+      <StatedChances number={number} shot={shot} />
       <NotesAndTags number={number} shot={shot} />
     </>
   );

@@ -166,7 +166,7 @@ type WorthProps = {
 /** What the shot was worth, or why that is not known. */
 function Worth({ shot, worth, number, story, recording, words, units }: WorthProps) {
   const player = recording.players.find((p) => p.id === shot?.shooter);
-  const level = lower(words.levels[player?.level ?? ""] ?? "");
+  const level = lower(words.models[player?.model ?? ""] ?? "");
   return (
     <section className="rule mt-1 border-t pt-1" aria-label={`What shot ${number} was worth`}>
       <h2 className="quiet text-sm">

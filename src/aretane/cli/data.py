@@ -1,15 +1,15 @@
 """Opening the data a command works on: the private instance or a given database, migrated."""
 
 import os
-from collections.abc import Iterator
+from collections.abc import Iterator, Sequence
 from contextlib import contextmanager
 from dataclasses import dataclass
 from pathlib import Path
 from shutil import copyfile
 from uuid import uuid4
 
-from aretane.demo.library import films_of, load
-from aretane.demo.scenario import CLUB, FIXTURES, PLAYERS, REVIEWER
+from aretane.demo.library import EVERY, films_of, load
+from aretane.demo.scenario import CLUB, PLAYERS, REVIEWER, Fixture
 from aretane.demo.studies import study_files
 from aretane.settings import Settings
 from aretane.store import instance, read, video, write
@@ -79,13 +79,14 @@ def load_empty(address: Address) -> None:
         write.add_club(db, OWN_CLUB, OWN_MEMBER)
 
 
-def load_demo(address: Address, videos: Path) -> None:
-    """The made-up club with all that is its own, in one transaction; films are copied into `videos`."""
+def load_demo(address: Address, videos: Path, fixtures: Sequence[Fixture] = EVERY) -> None:
+    """The made-up club with its recordings and studies, in one transaction; films are copied into
+    `videos`."""
     with writing(address) as db:
         club_id = write.add_club(db, CLUB, REVIEWER)
         for player in PLAYERS.values():
             write.add_player(db, club_id, player.name, player.level, player.hand)
-        for fixture in FIXTURES:
+        for fixture in fixtures:
             recording_id, _ = write.import_match(db, club_id, load(fixture), lambda: str(uuid4()))
             for path, name, starts in films_of(fixture):
                 facts = examine(path, set(CODECS))

@@ -11,6 +11,8 @@ MOST_RACKS = 200
 """Racks of a recording."""
 MOST_SHOTS = 300
 """Shots of a rack."""
+MOST_STATED = 12
+"""People who state a chance of one shot."""
 LONGEST_LABEL = 60
 """Characters of a name, a code of one's own or a tag."""
 LONGEST_TITLE = 120

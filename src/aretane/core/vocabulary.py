@@ -249,6 +249,9 @@ DECISION_VERDICTS: Words = {"right": "Right choice", "close": "Too close to call
 EVIDENCE: Words = {"live": "Seen live", "playback": "Seen on playback", "told": "Told by the player"}
 """How the cause of an error is known."""
 
+STATED_KINDS: Words = {"pot": "A pot", "safety": "A safety"}
+"""What a person who states a chance expects to be played."""
+
 LUCK: Words = {"good": "Good luck", "bad": "Bad luck"}
 
 LEFT_OUT: Words = {

@@ -5,21 +5,27 @@ With numbers, only those recordings.
 
 import sys
 
-from aretane.formats.match_file import write
+from aretane.core.contest.warm import warm
 
+from .called import call
 from .filming import film
-from .games import play_game
+from .games import make_game, play_game
 from .generate import make_recording
-from .library import path_of
-from .scenario import FIXTURES, NINE_BALL
+from .library import EVERY, keep
+from .model_players import Planning
+from .scenario import NINE_BALL, SEASON
 
 if __name__ == "__main__":
-    wanted = [int(text) for text in sys.argv[1:]] or range(1, len(FIXTURES) + 1)
+    wanted = [int(text) for text in sys.argv[1:]] or range(1, len(EVERY) + 1)
+    warm()
     for number in wanted:
-        fixture = FIXTURES[number - 1]
+        fixture = EVERY[number - 1]
         if fixture in NINE_BALL:
             made = make_recording(fixture)
+        elif fixture in SEASON:
+            made = make_game(fixture, Planning())
+            made = call(made, fixture.seed) if fixture.called else made
         else:
             made, watched = play_game(fixture)
             made = film(fixture, made, watched) if fixture.filmed else made
-        path_of(fixture).write_text(write(made))
+        keep(fixture, made)

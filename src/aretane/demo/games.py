@@ -1,7 +1,7 @@
 """Play any discipline: the core's rules say who plays what, the motion model what happens."""
 
 import random
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from math import pi
 from typing import Any
 
@@ -12,7 +12,7 @@ from aretane.core.equipment.layout import Layout, layout_faults
 from aretane.core.equipment.racking import racked_again
 from aretane.core.equipment.spots import snooker_spots
 from aretane.core.equipment.table import Table
-from aretane.core.games import options_for
+from aretane.core.games import Options, options_for
 from aretane.core.games.setting_up import racked, respotted
 from aretane.core.geometry import Point
 from aretane.core.motion import Motion, Strike
@@ -24,6 +24,7 @@ from aretane.formats.core_values import to_core
 from aretane.formats.match_file import MatchFile, TableShape, core_table
 from aretane.formats.shapes import ShotShape
 
+from .flaws import Moment
 from .generate import Json, rounded, spot
 from .scenario import PLAYERS, DemoPlayer, Fixture
 from .shots import following_chance, plan_break, plan_pot, plan_safety, skill_of, struck
@@ -53,34 +54,60 @@ class Game:
     rules: Rules
     rng: random.Random
     clock: float = 15.0
+    options: Options = field(default_factory=Options)
     watched: list[Watched] = field(default_factory=list)
     racks: int = 0
+    needed: bool = False
+    """Whether a player needs one more rack."""
+    judgement: Json = field(default_factory=dict)
+    """What a reviewer says of the shot just played."""
 
     @property
     def players(self) -> tuple[str, ...]:
         return self.fixture.players
 
 
-def make_game(fixture: Fixture) -> MatchFile:
+class ByEye:
+    """Players who take the likeliest pot of a few, or a safety where it is unlikely."""
+
+    def shooter(self, game: Game, state: RackState, layout: Layout) -> str:
+        """Who plays: where there is a choice, the player who did not play last."""
+        others = sorted(state.turn - {state.at_table})
+        return others[0] if others else next(iter(state.turn))
+
+    def cue_place(self, game: Game, state: RackState, layout: Layout) -> Point:
+        """Where a cue ball in hand is put."""
+        return _cue_place(game, state, layout, PLAYERS[self.shooter(game, state, layout)])
+
+    def shot(
+        self, game: Game, player: DemoPlayer, state: RackState, layout: Layout, breaks: bool
+    ) -> tuple[Json, Motion]:  # fmt: skip
+        """A shot chosen and struck: the plan as logged, and what came of it."""
+        return _break(game, player, layout) if breaks else _shot(game, player, state, layout)
+
+
+def make_game(fixture: Fixture, choosing: ByEye | None = None) -> MatchFile:
     """The fixture as a match file."""
-    return play_game(fixture)[0]
+    return play_game(fixture, choosing)[0]
 
 
-def play_game(fixture: Fixture) -> tuple[MatchFile, list[Watched]]:
-    """The fixture as a match file, and its shots as they were played."""
+def play_game(fixture: Fixture, choosing: ByEye | None = None) -> tuple[MatchFile, list[Watched]]:
+    """The fixture as a match file, and its shots as they were played. choosing: how the players choose."""
+    choosing = choosing or ByEye()
     table_shape = TableShape(size=fixture.table, corner_mouth_mm=fixture.corner_mouth_mm)
     options = options_for(fixture.discipline, dict(fixture.options))
     rules = rules_for(fixture.discipline, options, fixture.kind)
-    game = Game(fixture, core_table(table_shape), rules, random.Random(fixture.seed))
+    game = Game(fixture, core_table(table_shape), rules, random.Random(fixture.seed), options=options)
     racks: list[Json] = []
     won = dict.fromkeys(fixture.players, 0)
     breaker: str | None = fixture.players[0]
     carried: RackState | None = None
     layout = Layout(())
     while len(racks) < fixture.racks and max(won.values()) < (fixture.race_to or LONGEST):
-        start = _rack(game, carried, layout, len(racks))
+        start = _rack(game, carried, layout, len(racks), breaker)
         state = rules.initial(fixture.players, breaker, carried)
-        shots, state, layout = _play(game, state, start)
+        game.needed = fixture.race_to is not None and fixture.race_to - 1 in won.values()
+        shots, state, layout = _play(game, state, start, choosing)
         racks.append({"breaker": breaker, "shots": shots})
         game.racks += 1
         if state.winner in won:
@@ -109,7 +136,9 @@ def play_game(fixture: Fixture) -> tuple[MatchFile, list[Watched]]:
     return file, game.watched
 
 
-def _rack(game: Game, carried: RackState | None, layout: Layout, number: int) -> Layout:
+def _rack(
+    game: Game, carried: RackState | None, layout: Layout, number: int, breaker: str | None
+) -> Layout:  # fmt: skip
     """The balls before a rack's first shot."""
     if carried is not None and carried.rerack:
         last = next(iter(layout.objects), "15")
@@ -118,29 +147,34 @@ def _rack(game: Game, carried: RackState | None, layout: Layout, number: int) ->
         full = racked(game.table, game.fixture.discipline, game.fixture.seed + number)
     places = {ball: rounded(at) for ball, at in full.places}
     if game.fixture.discipline not in ("snooker", "straight-pool"):
-        places[CUE] = Point(game.table.head_string * 0.95, game.table.width * 0.35)
+        down, across = PLAYERS[breaker or game.players[0]].break_from
+        places[CUE] = Point(game.table.head_string * down, game.table.width * across)
     return Layout.of(places)
 
 
-def _play(game: Game, state: RackState, layout: Layout) -> tuple[list[Json], RackState, Layout]:
+def _play(
+    game: Game, state: RackState, layout: Layout, choosing: ByEye
+) -> tuple[list[Json], RackState, Layout]:  # fmt: skip
     """One rack to its end: the shots, the last state and layout."""
     shots: list[Json] = []
     opening = state.shots == 0
     while not state.over and len(shots) < LONGEST:
         placed: Json = {} if shots else {ball: spot(at) for ball, at in layout.places}
         if layout.cue is None or (state.ball_in_hand and shots):
-            at = _cue_place(game, state, layout)
+            at = choosing.cue_place(game, state, layout)
             layout = layout.changed({CUE: at})
             placed[CUE] = spot(at)
-        who = _shooter(game, state)
-        plan, motion = _shot(game, PLAYERS[who], state, layout, opening and not shots)
+        who = choosing.shooter(game, state, layout)
+        game.judgement = {}
+        plan, motion = choosing.shot(game, PLAYERS[who], state, layout, opening and not shots)
         game.watched.append(Watched(game.racks, layout, motion))
         result, layout_after = _result(game, state, layout, plan, motion)
-        game.clock += game.rng.uniform(18, 55)
+        game.clock += game.rng.uniform(18, PLAYERS[who].pace)
         shot: Json = {
             "shooter": who, "time_s": round(game.clock, 1),
             "layout": {"from": "previous" if shots else "empty", "balls": placed},
             "plan": plan | {"intent": "inferred"}, "result": result,
+            **({"judgement": game.judgement} if game.judgement else {}),
         }  # fmt: skip
         core = to_core(ShotShape.model_validate(shot))
         following, ruling = fold(game.rules, state, core, layout)
@@ -156,19 +190,13 @@ def _play(game: Game, state: RackState, layout: Layout) -> tuple[list[Json], Rac
     return shots, state, layout
 
 
-def _shooter(game: Game, state: RackState) -> str:
-    """Who plays: where there is a choice, the player who did not play last."""
-    others = sorted(state.turn - {state.at_table})
-    return others[0] if others else next(iter(state.turn))
-
-
-def _cue_place(game: Game, state: RackState, layout: Layout) -> Point:
+def _cue_place(game: Game, state: RackState, layout: Layout, player: DemoPlayer) -> Point:
     """Ball in hand: the best of a few places that the rules allow."""
     table, rng = game.table, game.rng
     bare = layout.changed({CUE: None})
     spots = snooker_spots(table)
     on = _near(game.rules.balls_on(state, bare), bare, table.foot_spot)
-    skill = skill_of(PLAYERS[_shooter(game, state)])
+    skill = skill_of(player)
     places: list[Point] = []
     while len(places) < 20:
         at = Point(rng.uniform(0.04, table.length - 0.04), rng.uniform(0.04, table.width - 0.04))
@@ -188,13 +216,9 @@ def _near(balls: tuple[str, ...], layout: Layout, at: Point) -> list[str]:
     return sorted((b for b in balls if b in where), key=lambda b: where[b].distance(at))[:NEAREST]
 
 
-def _shot(
-    game: Game, player: DemoPlayer, state: RackState, layout: Layout, breaks: bool
-) -> tuple[Json, Motion]:
-    """A shot chosen and struck: the plan as logged, and what came of it."""
+def _shot(game: Game, player: DemoPlayer, state: RackState, layout: Layout) -> tuple[Json, Motion]:
+    """A shot chosen by eye and struck."""
     table, rng, skill = game.table, game.rng, skill_of(player)
-    if breaks:
-        return _break(game, player, layout)
     assert layout.cue is not None
     on = game.rules.balls_on(state, layout)
     colours = state.on == "colour"
@@ -261,7 +285,9 @@ def _break(game: Game, player: DemoPlayer, layout: Layout) -> tuple[Json, Motion
         strike = Strike(rng.uniform(1.9, 2.4), reach.minus(layout.cue).angle)
     first = min((at.x, ball) for ball, at in layout.places if ball != CUE)[1]
     plan: Json = {"kind": "break", "ball": first, "speed": round(strike.speed, 1)}
-    motion = struck(rng, table, layout, player, strike)
+    now = Moment("break", strike, 0.0, game.needed, game.clock)
+    slower = sum(flaw.speed for flaw in player.flaws if flaw.when(now))
+    motion = struck(rng, table, layout, player, replace(strike, speed=strike.speed * (1.0 + slower)))
     if motion.first_hit is not None:
         plan["ball"] = (
             motion.first_hit if game.fixture.discipline in ("snooker", "straight-pool") else first

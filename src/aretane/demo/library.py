@@ -4,29 +4,40 @@ They ship as files because a rack is chaotic: the last bit of a cosine, which di
 the next, would make another match of it.
 """
 
+import gzip
 import json
 from pathlib import Path
 
-from aretane.formats.match_file import MatchFile, read
+from aretane.formats.match_file import MatchFile, read, write
 
-from .scenario import FIXTURES, Fixture
+from .scenario import FIXTURES, SEASON, Fixture
 
 FOLDER = Path(__file__).parent / "recordings"
 
 
+EVERY = (*FIXTURES, *SEASON)
+"""Every recording of the demo, in the order in which they are loaded."""
+
+
 def path_of(fixture: Fixture) -> Path:
-    """The fixture's file."""
-    return FOLDER / f"{FIXTURES.index(fixture) + 1}.json"
+    """The fixture's file; those of the season are packed."""
+    return FOLDER / f"{EVERY.index(fixture) + 1}.json{'.gz' if fixture in SEASON else ''}"
+
+
+def keep(fixture: Fixture, match: MatchFile) -> None:
+    """Write the fixture's file. The same recording makes the same bytes."""
+    path, text = path_of(fixture), write(match)
+    path.write_bytes(gzip.compress(text.encode(), mtime=0) if fixture in SEASON else text.encode())
 
 
 def film_of(fixture: Fixture) -> Path:
     """The file that says which films belong to the fixture's recording."""
-    return FOLDER / f"{FIXTURES.index(fixture) + 1}.film.json"
+    return FOLDER / f"{EVERY.index(fixture) + 1}.film.json"
 
 
 def part_path(fixture: Fixture, rack: int) -> Path:
     """The film of one rack (from 0)."""
-    return FOLDER / f"{FIXTURES.index(fixture) + 1}-{rack + 1}.webm"
+    return FOLDER / f"{EVERY.index(fixture) + 1}-{rack + 1}.webm"
 
 
 def films_of(fixture: Fixture) -> list[tuple[Path, str, float]]:
@@ -40,7 +51,8 @@ def films_of(fixture: Fixture) -> list[tuple[Path, str, float]]:
 
 def load(fixture: Fixture) -> MatchFile:
     """The fixture's recording. Raises ValueError when the file that ships with the program is damaged."""
-    match = read(path_of(fixture).read_text()).whole
+    kept = path_of(fixture).read_bytes()
+    match = read((gzip.decompress(kept) if fixture in SEASON else kept).decode()).whole
     if match is None:
         raise ValueError(f"the demo's file {path_of(fixture).name} is damaged: install Aretane again")
     return match

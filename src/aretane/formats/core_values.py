@@ -13,6 +13,7 @@ from aretane.core.log.shot import (
     Result,
     Ruled,
     Shot,
+    Stated,
     Target,
     Tip,
     VisitPlan,
@@ -46,7 +47,11 @@ def to_core(shot: ShotShape) -> Shot:
         result=None if shot.result is None else _result(shot.result),
         judgement=Judgement(
             judged.grade, judged.decision, judged.luck, tuple(judged.causes), judged.left_out,
-            judged.caused_back,
+            judged.caused_back, tuple(judged.evidence.items()),
+            tuple(
+                Stated(one.by, one.said, one.chance, None if one.end is None else point(one.end))
+                for one in judged.stated
+            ),
         ),
     )  # fmt: skip
 

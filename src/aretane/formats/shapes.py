@@ -22,7 +22,14 @@ from aretane.core import vocabulary as v
 from aretane.core.equipment.balls import ALL_BALLS, COLOURS
 from aretane.core.equipment.table import TABLES, PocketName
 from aretane.core.games import DISCIPLINES
-from aretane.core.limits import LATEST, LONGEST_LABEL, LONGEST_SAID, LONGEST_TEXT, LONGEST_TITLE
+from aretane.core.limits import (
+    LATEST,
+    LONGEST_LABEL,
+    LONGEST_SAID,
+    LONGEST_TEXT,
+    LONGEST_TITLE,
+    MOST_STATED,
+)
 from aretane.core.log.shot import TargetKind
 from aretane.core.motion.strike import MISCUE
 from aretane.core.skill import PRESETS
@@ -104,6 +111,7 @@ OptionKind = Annotated[str, Code(v.OPTION_KINDS, "kind of option")]
 ChoiceSchool = Annotated[str, Code(v.CHOICE_SCHOOLS, "school of choosing")]
 Luck = Annotated[str, Code(v.LUCK, "kind of luck")]
 Cause = Annotated[str, Code(v.ALL_CAUSES, "cause")]
+StatedKind = Annotated[str, Code(v.STATED_KINDS, "kind of shot")]
 Evidence = Annotated[str, Code(v.EVIDENCE, "kind of evidence")]
 LeftOut = Annotated[str, Code(v.LEFT_OUT, "reason to leave a shot out")]
 Level = Annotated[str, Code({name: preset.words for name, preset in PRESETS.items()}, "level")]
@@ -321,12 +329,22 @@ class VerdictShape(Shape):
     school: ChoiceSchool | None = None
 
 
+class StatedShape(Shape):
+    """A chance that a person stated before they knew the result: what they expect to be played, how likely
+    it comes off (0 to 1), and where they expect the cue ball to end."""
+
+    by: Label
+    said: StatedKind = "pot"
+    chance: float = Field(ge=0, le=1)
+    end: Place | None = None
+
+
 class JudgementShape(Shape):
     """The reviewer's verdicts. `grade` overrules the proposed grade of the position.
 
     `verdicts` are those of others on the decision; `evidence` says how a cause is known; `caused_back` how
     many shots earlier the error was made that this one paid for; `question` is open, to the player;
-    `lesson` is what the shot teaches, for the rack's story.
+    `lesson` is what the shot teaches, for the rack's story. `stated`: chances that people stated, one each.
     """
 
     grade: Grade | None = None
@@ -339,6 +357,15 @@ class JudgementShape(Shape):
     caused_back: int | None = Field(default=None, ge=1, le=60)
     question: Annotated[str, Field(max_length=1000)] = ""
     lesson: Said = ""
+    stated: list[StatedShape] = Field(default_factory=list, max_length=MOST_STATED)
+
+    @model_validator(mode="after")
+    def _one_each(self) -> "JudgementShape":
+        names = [one.by for one in self.stated]
+        twice = next((name for name in names if names.count(name) > 1), None)
+        if twice is not None:
+            raise ValueError(f"{twice} states two chances of one shot: keep the first")
+        return self
 
 
 class DrawingShape(Shape):

@@ -25,6 +25,7 @@ from aretane.core.review.visits import FirstChance, Visit, first_chance, visits
 from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import DEFAULT_LEVEL, PRESETS, Skill
 from aretane.core.skill.fit import EyeTry
+from aretane.core.skill.own import Own, own_skill
 from aretane.core.statistics.judged import eye_try
 from aretane.core.statistics.numbers import Tallied, tally_rack
 from aretane.core.vocabulary import STUDY
@@ -47,12 +48,12 @@ class Scene(NamedTuple):
     discipline: str
     options: Options
     kind: str
-    seats: tuple[tuple[str, str, str, str | None], ...]
-    """Player id, name, level and hand, in the order of the recording."""
+    seats: tuple[tuple[str, str, str, str | None, Own | None], ...]
+    """Player id, name, level, hand and own model, in the order of the recording."""
 
     @property
     def players(self) -> tuple[str, ...]:
-        return tuple(player for player, _, _, _ in self.seats)
+        return tuple(player for player, *_ in self.seats)
 
     def placing(self, cue: Point, is_break: bool) -> str | None:
         """What is wrong with a cue ball put behind the line."""
@@ -75,7 +76,9 @@ class Reviewed(NamedTuple):
 
 def scene(recording: Recording) -> Scene:
     """The recording's table, discipline and players."""
-    seats = tuple((str(seat.player_id), seat.name, seat.level, seat.hand) for seat in recording.seats)
+    seats = tuple(
+        (str(seat.player_id), seat.name, seat.level, seat.hand, seat.own) for seat in recording.seats
+    )
     at = recording.table
     physics = physics_for(at.cloth, at.cushions, at.air, at.balls)
     match = recording.match
@@ -123,7 +126,7 @@ def _core_rack(scene: Scene, head: RackHead, shots: list[ShotShape], carried: Ra
     goes_on = carried is not None and carried.rerack
     if log and not goes_on and log[0].position is None and not _opens_rack(scene, log[0]):
         log[0] = replace(log[0], position=Position())
-    names = {player: name for player, name, _, _ in scene.seats}
+    names = {player: name for player, name, *_ in scene.seats}
     ending = None if head.winner is None else Ending(head.winner, head.how or "not-seen")
     return Rack(
         scene.players, head.breaker, tuple(log), names,
@@ -178,9 +181,16 @@ def _measured(scene: Scene, content: str, state: RackState, before: Layout, play
 
 
 def skill_of(scene: Scene, player: str) -> Skill:
-    """The model of a player in the recording; of nobody in it, the default."""
+    """The model of a player in the recording, their own where it is used; of nobody in it, the default."""
+    skill = level_of(scene, player)
+    own = next((own for one, *_, own in scene.seats if one == player), None)
+    return skill if own is None else own_skill(skill, own)
+
+
+def level_of(scene: Scene, player: str) -> Skill:
+    """The model of a player's level, whatever their own model says."""
     level, hand = next(
-        ((level, hand) for one, _, level, hand in scene.seats if one == player), (DEFAULT_LEVEL, None)
+        ((level, hand) for one, _, level, hand, _ in scene.seats if one == player), (DEFAULT_LEVEL, None)
     )
     return replace(PRESETS[level], hand="left") if hand == "left" else PRESETS[level]
 
@@ -293,6 +303,6 @@ def _tallies(
         return ()  # chosen shots prove nothing about percentages
 
     def eye_of(step: Step) -> EyeTry | None:
-        return eye_try(scene.table, step, skill_of(scene, step.shot.shooter), scene.physics)
+        return eye_try(scene.table, step, level_of(scene, step.shot.shooter), scene.physics)
 
     return tuple(tally_rack(list(keys), seen.steps, seen.measures, eye_of))

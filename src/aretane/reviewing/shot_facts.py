@@ -1,12 +1,13 @@
 """The facts of a stored rack's shots, for the numbers and the sheet of a match."""
 
-from collections.abc import Sequence
+from collections.abc import Mapping, Sequence
 
 from aretane.core.games import game
 from aretane.core.rules import RackState
-from aretane.core.statistics.facts import Match, RackSeen, ShotFact, facts_of
+from aretane.core.statistics.facts import Match, RackSeen, ShotFact, Worked, facts_of
 from aretane.core.statistics.match_sheet import RackPlayed, Sheet, break_spot, sheet
 from aretane.core.statistics.numbers import Tallied, tally_rack
+from aretane.core.statistics.stated import StatedFact, stated_facts
 from aretane.core.vocabulary import STUDY
 from aretane.store.records import Recording, StoredRack
 
@@ -14,12 +15,16 @@ from . import scene as replayed
 from .scene import Reviewed, Scene
 
 
-def shot_facts(around: Scene, rack: StoredRack, carried: RackState | None, match: Match) -> list[ShotFact]:
-    """One fact a shot; none of studies and of racks of which only key moments are logged."""
+def shot_facts(
+    around: Scene, rack: StoredRack, carried: RackState | None, match: Match, worked: Mapping[int, Worked]
+) -> tuple[list[ShotFact], list[StatedFact]]:
+    """One fact a shot, and the chances that people stated; none of studies and of racks of which only key
+    moments are logged. worked: what is worked out, by shot (from 0)."""
     tallied = replayed.tallies(around, rack, carried)
     if not tallied:
-        return []
-    return _facts(around, rack, carried, match, replayed.review_stored(around, rack, carried), tallied)
+        return [], []
+    seen = replayed.review_stored(around, rack, carried)
+    return _facts(around, rack, carried, match, seen, tallied, worked), stated_facts(seen.steps)
 
 
 def match_sheet(recording: Recording) -> Sheet:
@@ -58,13 +63,13 @@ def _played(around: Scene, rack: StoredRack, carried: RackState | None) -> RackP
 
 def _facts(
     around: Scene, rack: StoredRack, carried: RackState | None, match: Match, seen: Reviewed,
-    tallied: Sequence[Tallied],
+    tallied: Sequence[Tallied], worked: Mapping[int, Worked] | None = None,
 ) -> list[ShotFact]:  # fmt: skip
     known = replayed.facts(around, rack, carried)
     return facts_of(
         RackSeen(
             around.table, seen.steps, seen.measures, seen.timings, tallied, known.visits,
             known.first_chance, seen.end, [shot.shape.tags for shot in rack.shots],
-            around.rules.has_points, match,
+            around.rules.has_points, match, worked or {},
         )
     )  # fmt: skip

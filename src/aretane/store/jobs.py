@@ -198,6 +198,18 @@ def prints(db: Db, club_id: int) -> dict[int, str]:
     return {row["recording_id"]: str(row["print"]) for row in sql.job_prints(db, club_id=club_id)}
 
 
+def racks_answered(db: Db, club_id: int, racks: Collection[int]) -> set[int]:
+    """Of these racks those with an answer."""
+    if not racks:
+        return set()
+    return {row["rack_id"] for row in sql.racks_answered(db, club_id=club_id, racks=tuple(racks))}
+
+
+def outdate_worked(db: Db, club_id: int, content: str) -> None:
+    """Have the facts of an answer's rack counted again, once nothing of it is under way or waits."""
+    sql.outdate_worked(db, club_id=club_id, content=content)
+
+
 def age(db: Db, days: float) -> None:
     """Count days for answers, from one cleaning to the next: a clock that jumps ahead clears nothing."""
     sql.age_jobs(db, days=days)

@@ -10,7 +10,9 @@ from datetime import date
 from math import radians
 from typing import Any
 
-from aretane.core.statistics.answers import EXPECTED
+from aretane.core.games import DISCIPLINES
+from aretane.core.statistics.answers import EXPECTED, Tally
+from aretane.core.statistics.facts import NO_FAULT
 from aretane.core.statistics.numbers import HELD
 from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS, Band
 
@@ -21,6 +23,8 @@ ALL = "f.role NOT IN ('left-out', 'unlogged')"
 ATTEMPTS = "f.role IN ('attack', 'two-way')"
 SAFETY = "f.role = 'safety'"
 BREAK = "f.role = 'break'"
+SCORED = ", ".join(f"'{code}'" for code, one in DISCIPLINES.items() if one.scores)
+CHANCES = f"{ATTEMPTS} AND f.discipline NOT IN ({SCORED})"
 PLACED = f"{ALL} AND f.role <> 'break'"
 BEGINS = f"{ALL} AND f.first_of_visit = 1"
 HELD_WORDS = ", ".join(f"'{word}'" for word in sorted(HELD))
@@ -68,6 +72,13 @@ MEASURES_SQL: dict[str, Counted] = {
     "right-choice": Counted(ALL, "f.decision = 'right'", "f.decision IS NOT NULL"),
     "good-luck": Counted(ALL, "f.luck <=> 'good'"),
     "bad-luck": Counted(ALL, "f.luck <=> 'bad'"),
+    "decision-cost": Counted(ALL, "f.cost", "f.cost IS NOT NULL"),
+    "wrong-choice": Counted(ALL, f"f.fault <> '{NO_FAULT}'", "f.fault IS NOT NULL"),
+    "took-on": Counted(ALL, "f.fault = 'took-on'", "f.fault IS NOT NULL"),
+    "timid": Counted(ALL, "f.fault = 'timid'", "f.fault IS NOT NULL"),
+    "worth-pot": Counted(CHANCES, "f.worth_pot", "f.worth_pot IS NOT NULL"),
+    "worth-position": Counted(CHANCES, "f.worth_position", "f.worth_position IS NOT NULL"),
+    "worth-safety": Counted(SAFETY, "f.worth_safety", "f.worth_safety IS NOT NULL"),
     "named-causes": Counted(ALL, "f.caused"),
 }
 
@@ -94,7 +105,7 @@ WORD = "w.word"
 SPLITS_SQL: dict[str, str] = {
     **{name: f"f.{name}" for name in (
         "discipline", "kind", "role", "stroke", "target", "pocket", "spin", "hill", "grade", "outcome",
-        "luck", "cloth")},
+        "luck", "cloth", "fault")},
     **{name: _between(f"f.{name}", SPLIT[name].bands) for name in (
         "to_ball", "to_pocket", "expected", "speed", "waited")},
     **{name: _yes_no(f"f.{name}") for name in ("ball_on_rail", "cue_on_rail", "aided")},
@@ -178,6 +189,19 @@ def counts(db: Db, asked: Asked, players: bool = False) -> list[Row]:
     )
 
 
+def tallies(rows: Sequence[Row], player: int | None = None) -> list[Tally]:
+    """What was counted, of a player where the rows are by player."""
+    return [
+        Tally(
+            None if row["band"] is None else str(row["band"]), int(row["n"]), float(row["total"] or 0),
+            row.get("recording_id", 0), float(row.get("squares") or 0), int(row.get("chances", 0)),
+            int(row.get("made") or 0), float(row.get("expected") or 0),
+        )
+        for row in rows
+        if row["n"] and row.get("player_id", player) == player
+    ]  # fmt: skip
+
+
 def left_out(db: Db, asked: Asked) -> Row:
     """How many shots that fit are left out of all numbers, or have no result."""
     place, given = _where(db, asked)
@@ -190,8 +214,19 @@ def left_out(db: Db, asked: Asked) -> Row:
     )[0]
 
 
-def shots(db: Db, asked: Asked, first: int, most: int) -> tuple[list[Row], int]:
-    """A page of the shots behind a question, the newest first, and how many there are."""
+NEWEST = "f.played_on DESC, f.recording_id DESC, f.rack, f.shot"
+ORDERS: dict[str, str] = {
+    "newest": NEWEST,
+    "highest": f"value DESC, {NEWEST}",
+    "lowest": f"value, {NEWEST}",
+}
+"""How the shots behind a question may stand."""
+
+
+def shots(
+    db: Db, asked: Asked, first: int, most: int, order: str = "newest"
+) -> tuple[list[Row], int]:  # fmt: skip
+    """A page of the shots behind a question, in one of the ORDERS, and how many there are."""
     one = MEASURES_SQL[asked.measure]
     place, given = _where(db, asked)
     counted = f"{place} AND ({one.of}) AND ({one.known})"
@@ -201,7 +236,7 @@ def shots(db: Db, asked: Asked, first: int, most: int) -> tuple[list[Row], int]:
         "SELECT f.recording_id AS recording, f.rack, f.shot, f.player_id AS player, f.played_on, r.title,"
         f" f.stroke, f.role, f.outcome, f.grade, {one.value} AS value"
         f" FROM shot_fact f JOIN recording r ON r.id = f.recording_id WHERE {counted}"
-        " ORDER BY f.played_on DESC, f.recording_id DESC, f.rack, f.shot LIMIT %s OFFSET %s",
+        f" ORDER BY {ORDERS[order]} LIMIT %s OFFSET %s",
         [*given, most, first],
     )
     return rows, int(total)

@@ -22,6 +22,34 @@ def players(db: Db, club_id: int) -> list[Row]:
     return list(sql.list_players(db, club_id=club_id))
 
 
+def player_model(db: Db, club_id: int, player_id: int) -> Row | None:
+    """id, name, level, hand, own_from and own_model of a player; None where there is none."""
+    return sql.player_model(db, club_id=club_id, player_id=player_id)  # type: ignore[no-any-return]
+
+
+def facts_for_model(db: Db, club_id: int, player_id: int, snooker: bool, most: int) -> list[Row]:
+    """The newest shots of a player in pool, or in snooker, in the order they were played."""
+    return list(sql.facts_for_model(db, club_id=club_id, player_id=player_id, snooker=snooker, most=most))
+
+
+def worth_by_rack(db: Db, club_id: int, player_id: int) -> tuple[list[Row], int]:
+    """What a player's shots were worth, a rack each, and in how many racks the player has shots."""
+    rows = list(sql.worth_by_rack(db, club_id=club_id, player_id=player_id))
+    return rows, int(sql.racks_of_player(db, club_id=club_id, player_id=player_id)["n"])
+
+
+def causes(db: Db, club_id: int, player_id: int) -> tuple[list[Row], int]:
+    """word ('pressure told') and n of the causes named for a player's shots, and how many shots have
+    one."""
+    rows = list(sql.causes_of_player(db, club_id=club_id, player_id=player_id))
+    return rows, int(sql.caused_of_player(db, club_id=club_id, player_id=player_id)["n"])
+
+
+def days_of_player(db: Db, club_id: int, player_id: int) -> list[Row]:
+    """played_on, title and kind of the dated recordings a player is in, newest first."""
+    return list(sql.days_of_player(db, club_id=club_id, player_id=player_id))
+
+
 def names(db: Db, club_id: int) -> list[str]:
     """What people named: the club, its players and its recordings."""
     return [row["name"] for row in sql.list_names(db, club_id=club_id)]

@@ -2,9 +2,11 @@
 
 import json
 from collections.abc import Mapping
-from dataclasses import dataclass, field
+from dataclasses import asdict, dataclass, field
+from datetime import date
 from typing import Any
 
+from aretane.core.skill.own import Own
 from aretane.formats.match_file import MatchFile, MatchShape, PlayerShape, RackShape, TableShape
 from aretane.formats.salvage import salvaged
 from aretane.formats.shapes import ShotShape, dump
@@ -40,6 +42,8 @@ class Seat:
     level: str
     file_key: str
     hand: str | None = None
+    own: Own | None = None
+    """The player's own model, where it is used for this recording."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -119,10 +123,32 @@ def recording_from(row: Row, seats: list[Row], racks: list[StoredRack]) -> Recor
         version=row["version"],
         match=match,
         table=table,
-        seats=tuple(Seat(s["player_id"], s["name"], s["level"], s["file_key"], s["hand"]) for s in seats),
+        seats=tuple(_seat(s, row["played_on"]) for s in seats),
         racks=tuple(racks),
         damage=(*lost, *bad_match, *bad_table),
     )
+
+
+def _seat(row: Row, played_on: date | None) -> Seat:
+    """A player of a recording played on that day."""
+    own = own_from(row)
+    used = own is not None and played_on is not None and played_on >= row["own_from"]
+    return Seat(
+        row["player_id"], row["name"], row["level"], row["file_key"], row["hand"], own if used else None
+    )
+
+
+def own_from(row: Row) -> Own | None:
+    """A player's own model from the columns of a player; None where the level is used."""
+    if row["own_from"] is None or row["own_model"] is None:
+        return None
+    values = json.loads(row["own_model"])
+    return Own(**values | {"fitted_on": date.fromisoformat(values["fitted_on"])})
+
+
+def own_values(own: Own) -> str:
+    """A player's own model as the database keeps it."""
+    return json.dumps(asdict(own) | {"fitted_on": own.fitted_on.isoformat()})
 
 
 def rack_from(row: Row, shots: list[StoredShot]) -> StoredRack:

@@ -5,11 +5,12 @@ from dataclasses import asdict, dataclass, fields
 from datetime import date
 
 from aretane.core.statistics.facts import ShotFact
+from aretane.core.statistics.stated import StatedFact
 
 from .database import Db
 from .sql import sql
 
-SORTS = {"aids": "aid", "causes": "cause", "tags": "tag"}
+SORTS = {"aids": "aid", "causes": "cause", "tags": "tag", "evidence": "evidence"}
 """Fields of a fact that hold several words, and what each of these is called."""
 PLAIN = tuple(one.name for one in fields(ShotFact) if one.name not in (*SORTS, "player", "opponent"))
 
@@ -29,8 +30,9 @@ class Setting:
     cloth: str
 
 
-def keep(db: Db, setting: Setting, facts: Sequence[ShotFact]) -> None:
-    """Replace the facts of a rack's shots. A shot of nobody known is left out.
+def keep(db: Db, setting: Setting, facts: Sequence[ShotFact], stated: Sequence[StatedFact] = ()) -> None:
+    """Replace the facts of a rack's shots, and the chances that were stated of them. A shot of nobody known
+    is left out.
 
     The habits of those who played before and now are to be looked for anew.
     """
@@ -53,6 +55,10 @@ def keep(db: Db, setting: Setting, facts: Sequence[ShotFact]) -> None:
     ]
     if words:
         sql.keep_shot_words(db, words)
+    there = {fact.shot for fact in known}
+    said = [of_rack | asdict(one) for one in stated if one.shot in there]
+    if said:
+        sql.keep_stated(db, said)
 
 
 def _row(fact: ShotFact) -> dict[str, object]:

@@ -5,20 +5,22 @@ Rows are locked from the outside in: recording, then its racks by id, then what 
 
 from collections.abc import Sequence
 from dataclasses import dataclass
+from datetime import date
 from typing import Any
 
 import pymysql
 from pymysql.constants import ER
 
 from aretane.core.games import game
-from aretane.core.limits import MOST_RACKS, MOST_SHOTS
+from aretane.core.limits import MOST_RACKS, MOST_SHOTS, MOST_STATED
+from aretane.core.skill.own import Own
 from aretane.formats.match_file import MatchFile, MatchShape, RackShape, TableShape
-from aretane.formats.shapes import ShotShape
+from aretane.formats.shapes import ShotShape, StatedShape
 
 from . import read
 from .database import Db
 from .errors import Conflict, NotFound, Refused
-from .records import StoredShot, recording_values, shot_from, shot_values, with_players
+from .records import StoredShot, own_values, recording_values, shot_from, shot_values, with_players
 from .sql import Row, sql
 
 
@@ -84,6 +86,16 @@ def set_player(
         sql.set_player(db, club_id=club_id, player_id=player_id, name=name, level=level, hand=hand)
     except pymysql.err.IntegrityError as error:
         raise _name_taken(error, name) from error
+    sql.outdate_racks_of_player(db, club_id=club_id, player_id=player_id)
+
+
+def use_own(db: Db, club_id: int, player_id: int, own: Own | None, since: date | None) -> None:
+    """Use a player's own model for recordings played from a day on; None: the level, for all of them.
+    Raises NotFound."""
+    if sql.player_exists(db, club_id=club_id, player_id=player_id) is None:
+        raise NotFound(f"there is no player {player_id}")
+    values = None if own is None else own_values(own)
+    sql.use_own(db, club_id=club_id, player_id=player_id, own_model=values, own_from=since)
     sql.outdate_racks_of_player(db, club_id=club_id, player_id=player_id)
 
 
@@ -328,6 +340,35 @@ def save_rack(db: Db, club_id: int, rack_id: int, changes: RackChanges) -> None:
             touched = True
     if touched:
         _touch(db, club_id, rack)
+
+
+def state_chance(db: Db, club_id: int, at: tuple[int, int, int], stated: StatedShape) -> None:
+    """Add a chance that a person states of a shot: of recording, rack and shot (from 1).
+
+    Raises NotFound, or Refused where the same person has stated one: the first stands.
+    """
+    recording_id, number, shot = at
+    rack_id = next(
+        (rack.id for rack in read.recording(db, club_id, recording_id).racks if rack.number == number), None
+    )
+    if rack_id is None:
+        raise NotFound(f"there is no rack {number} in this recording")
+    rack = sql.lock_rack(db, club_id=club_id, rack_id=rack_id)
+    stored = [shot_from(row) for row in sql.shots_of_rack(db, club_id=club_id, rack_id=rack_id)]
+    if rack is None or not 1 <= shot <= len(stored):
+        raise NotFound(f"there is no shot {shot} in rack {number}")
+    now = stored[shot - 1]
+    if now.damage:
+        raise Refused("this shot is damaged: mend it on the desk before a chance is stated of it")
+    said = now.shape.judgement.stated
+    if any(one.by == stated.by for one in said):
+        raise Refused(f"{stated.by} has stated a chance of this shot already: the first stands")
+    if len(said) >= MOST_STATED:
+        raise Refused(f"{MOST_STATED} people have stated a chance of this shot: that is the most")
+    judged = now.shape.judgement.model_copy(update={"stated": [*said, stated]})
+    shape = now.shape.model_copy(update={"judgement": judged})
+    _set_shot(db, club_id, ShotChange(now.id, now.version, shape))
+    _touch(db, club_id, rack)
 
 
 def _touch(db: Db, club_id: int, rack: Row) -> None:

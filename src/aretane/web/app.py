@@ -34,6 +34,7 @@ from . import (
     recordings,
     session,
     sheet,
+    stated,
     story,
     studies,
     video,
@@ -44,8 +45,8 @@ from .serving.lanes import Lanes
 from .serving.pages import page as hinted
 
 AREAS = (
-    session, players, recordings, desk, chances, choices, kicks, numbers, sheet, story, ledger, studies,
-    video,
+    session, players, recordings, desk, chances, choices, kicks, numbers, sheet, stated, story, ledger,
+    studies, video,
 )  # fmt: skip
 PAGES = PROJECT / "frontend" / "dist"
 PROBLEM = "#/components/schemas/Problem"

@@ -3,6 +3,7 @@
 from collections.abc import Iterator
 
 from aretane.core.review.visits import FirstChance, Visit
+from aretane.core.skill.own import OWN
 from aretane.reviewing.scene import chained, facts, scene, text_of
 from aretane.store.facts import RecordingInShort
 from aretane.store.records import Recording
@@ -51,7 +52,13 @@ def recording(stored: Recording) -> w.RecordingView:
 
 def seats(stored: Recording) -> list[w.SeatView]:
     """Who plays, in the order of the score."""
-    return [w.SeatView(id=str(s.player_id), name=s.name, level=s.level, hand=s.hand) for s in stored.seats]
+    return [
+        w.SeatView(
+            id=str(s.player_id), name=s.name, level=s.level, hand=s.hand,
+            model=s.level if s.own is None else OWN,
+        )
+        for s in stored.seats
+    ]  # fmt: skip
 
 
 def _damage(stored: Recording) -> Iterator[w.DamageView]:

@@ -64,6 +64,8 @@ class WordsView(BaseModel):
     pocket_parts: dict[str, str]
     break_hits: dict[str, str]
     levels: dict[str, str]
+    models: dict[str, str]
+    stated: dict[str, str]
     table_sizes: dict[str, str]
     break_conditions: dict[str, str]
     money_on_break: dict[str, str]
@@ -96,13 +98,14 @@ class PlayerView(BaseModel):
 
 
 class SeatView(BaseModel):
-    """A player in a recording, with the level whose model gives the chances; `hand`: null where it is not
-    said."""
+    """A player in a recording with the level. `model`: whose errors give the chances, a level or `own`;
+    empty where no chances are shown; `hand`: null where it is not said."""
 
     id: str
     name: str
     level: str
     hand: str | None = None
+    model: str = ""
 
 
 class VisitView(BaseModel):

@@ -17,6 +17,7 @@ from aretane.store.habits import Waiting
 
 from .aside import Aside
 from .runner import Kind, Piece, Store
+from .worked import worked_out
 
 log = logging.getLogger("aretane")
 
@@ -53,7 +54,7 @@ class Facts(Kind):
         if not self.warm.is_set():
             return False
         deadline = time.monotonic() + self._patience
-        while keeping.catch_up(self._database, 1):
+        while keeping.catch_up(self._database, 1, worked_out):
             if time.monotonic() > deadline:
                 return False
         return True
@@ -91,9 +92,12 @@ class Facts(Kind):
         return Piece(player.club_id, (claim.content,), player)
 
     def submit(self, piece: Piece) -> Future[Any]:
-        count = habits.look if isinstance(piece.work, Waiting) else keeping.count
+        if isinstance(piece.work, Waiting):
+            return self._thread.submit(
+                self._aside.run, habits.look, self._database, piece.work, seconds=COUNT_SECONDS
+            )
         return self._thread.submit(
-            self._aside.run, count, self._database, piece.work, seconds=COUNT_SECONDS
+            self._aside.run, keeping.count, self._database, piece.work, worked_out, seconds=COUNT_SECONDS
         )
 
     def settle(self, piece: Piece, future: Future[Any]) -> Store:

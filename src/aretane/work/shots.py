@@ -90,6 +90,7 @@ class Shots(Kind):
 def _settle(db: Db, piece: Piece, state: str, words: str, results: list[Any] | None) -> None:
     for content, result in zip(piece.contents, results or [None] * len(piece.contents), strict=True):
         jobs.settle(db, piece.club_id, content, state, words, result)
+    jobs.outdate_worked(db, piece.club_id, piece.contents[0])
 
 
 def pieces_of(db: Db, rack: RackKey) -> list[dict[str, Work]]:
@@ -123,6 +124,14 @@ def appraised(found: Answer | None) -> Appraisal | None:
         return None
     appraisal: Appraisal = APPRAISAL.validate_python(found.result)
     return appraisal
+
+
+def decided(found: Answer | None) -> Decision | None:
+    """The decision an answer holds; None while it is not worked out."""
+    if found is None or found.state != "done":
+        return None
+    decision: Decision = DECISION.validate_python(found.result)
+    return decision
 
 
 def clear(database: Address) -> int:

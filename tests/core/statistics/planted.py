@@ -55,6 +55,11 @@ def shots(
         "chance": expected.copy(),
         "expected": expected,
     }  # fmt: skip
+    # Drawn apart, so that what was drawn before stays.
+    choosing = np.random.default_rng((seed, 1))
+    wrong = choosing.random(n) < 0.08
+    own["fault"] = np.where(wrong, choosing.integers(1, 4, n), 0).astype(float)
+    own["cost"] = np.where(wrong, choosing.gamma(2.0, 0.03, n), 0.0)
     if plant is not None:
         plant(own, rng)
     own["made"] = np.where(attack, (rng.random(n) < own.pop("chance")).astype(float), np.nan)

@@ -4,7 +4,7 @@ import numpy as np
 import pytest
 
 from aretane.core.statistics.habit_kinds import KINDS
-from aretane.core.statistics.habit_search import GROUPS, SHARES, Columns, Habit, habits
+from aretane.core.statistics.habit_search import CODES, FAULTS, GROUPS, SHARES, Columns, Habit, habits
 from tests.core.statistics.planted import joined, missing, off, oftener, shots
 
 CLUB = joined([shots(900 + k) for k in range(7)])
@@ -85,9 +85,27 @@ def test_too_few_shots_prove_nothing() -> None:
     assert habits({name: values[:0] for name, values in shots(1).items()}, CLUB) == []
 
 
+def test_a_player_who_takes_on_too_much_is_found_with_what_it_costs() -> None:
+    """Every tenth choice too much, at 0.06 each: 0.1 x 400 shots x 0.06 over the racks."""
+
+    def eager(own: Columns, rng: np.random.Generator) -> None:
+        wrong = rng.random(len(own["match"])) < 0.1
+        own["fault"] = np.where(wrong, float(CODES["fault"].index("took-on")), own["fault"])
+        own["cost"] = np.where(wrong, rng.gamma(4.0, 0.015, len(wrong)), own["cost"])
+
+    own = shots(21, 400, eager)
+    habit = found(own, "took-on")
+    assert habit is not None and habit.worth is not None
+    assert habit.low < 0.1 < habit.high and len(habit.rows) < habit.n == 400
+    truth = 0.1 * 400 * 0.06 / len(np.unique(own["rack_id"]))
+    assert habit.worth.low < truth < habit.worth.high
+    unworked = own | {"fault": np.full(400, np.nan), "cost": np.full(400, np.nan)}
+    assert found(unworked, "took-on") is None
+
+
 def test_every_kind_that_may_be_found_has_words_and_practice() -> None:
     within = {f"{way}-{name}" for way in ("short", "long") for name in ("firm", "draw", "rails")}
     may_be = {"short", "long", "left", "right", "wrong-end", "left-cuts", "right-cuts", "slow-hill"}
-    assert set(KINDS) == may_be | within | set(GROUPS) | set(SHARES)
+    assert set(KINDS) == may_be | within | set(GROUPS) | set(SHARES) | set(FAULTS)
     for kind in KINDS.values():
         assert kind.words.count("{}") == 1 and kind.practice and kind.unit in ("points", "m", "s")

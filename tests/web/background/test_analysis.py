@@ -9,12 +9,14 @@ import pymysql
 import pytest
 from flask.testing import FlaskClient
 
+from aretane.reviewing import keeping
 from aretane.settings import Settings
 from aretane.store import jobs
 from aretane.store.database import Address, reading, run, writing
 from aretane.work import answering as work
 from aretane.work.runner import Runner
 from aretane.work.shots import Shots, clear
+from aretane.work.worked import worked_out
 from tests.clients import runners
 from tests.web.background.conftest import Counting
 
@@ -48,9 +50,29 @@ def ask(client: FlaskClient, recording: int, **body: Any) -> Json:
     return answer.get_json()  # type: ignore[no-any-return]
 
 
+def with_facts(database: Address, story: Json) -> None:
+    """The facts of the rack are stale as soon as its last answer is there, and then hold the story's
+    parts."""
+    while keeping.catch_up(database, 10, worked_out):
+        pass
+    with reading(database) as db, db.cursor() as cursor:
+        cursor.execute(
+            "SELECT shot, worth_decision AS decision, worth_pot AS pot, worth_position AS position,"
+            " worth_luck AS luck FROM shot_fact ORDER BY shot"
+        )
+        facts = {row["shot"]: row for row in cursor.fetchall()}
+    for number, shot in enumerate(story["shots"], start=1):
+        parts = {part["name"]: part["value"] for part in shot["parts"]}
+        assert (facts[number]["pot"] is not None) == bool(parts)
+        for name, value in parts.items():
+            assert facts[number][name] == pytest.approx(value, abs=1e-6)
+
+
 def test_a_rack_is_worked_out_and_told(
-    client: FlaskClient, recording: int, desk: Json, workers: Counting
+    client: FlaskClient, recording: int, desk: Json, workers: Counting, database: Address
 ) -> None:
+    while keeping.catch_up(database, 10, worked_out):
+        pass
     before = told(client, recording)
     assert before["done"] == before["wanted"] == 0 and before["opens"] is None
     assert {shot["state"] for shot in before["shots"]} <= {"unknown", "none"}
@@ -71,6 +93,7 @@ def test_a_rack_is_worked_out_and_told(
         change = shot["after"] - shot["before"]
         assert sum(part["value"] for part in shot["parts"]) == pytest.approx(change, abs=1e-9)
     assert story["opens"] == story["turning"][0]["shot"]
+    with_facts(database, story)
     pieces = len(workers.pieces)
     ask(client, recording)
     settled(client, recording)

@@ -7,6 +7,9 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from aretane.reviewing import keeping
+from aretane.store.database import Address, reading
+from aretane.work.worked import worked_out
 from tests.examples import example
 from tests.web.background.conftest import Counting
 
@@ -59,9 +62,26 @@ def settled(client: FlaskClient, **query: int) -> Json:
     raise AssertionError("the work did not end")
 
 
+def with_facts(database: Address, entries: dict[int, Json], safety: Json) -> None:
+    """The facts of the rack hold what the ledger says, as soon as its last answer is there."""
+    while keeping.catch_up(database, 10, worked_out):
+        pass
+    with reading(database) as db, db.cursor() as cursor:
+        cursor.execute("SELECT shot, cost, fault, worth_safety FROM shot_fact ORDER BY shot")
+        facts = {row["shot"]: row for row in cursor.fetchall()}
+    for number, entry in entries.items():
+        assert facts[number]["cost"] == pytest.approx(entry["cost"], abs=1e-4)
+        assert facts[number]["fault"] == (entry["fault"] or "none")
+    left = 1.0 - safety["left"]["chance"] - safety["meant"]["value"]
+    assert facts[2]["worth_safety"] == pytest.approx(left, abs=2e-4)
+    assert facts[1]["worth_safety"] is None
+
+
 def test_decisions_are_worked_out_and_told_apart_from_how_they_came_out(
-    client: FlaskClient, small: int, workers: Counting
+    client: FlaskClient, small: int, workers: Counting, database: Address
 ) -> None:
+    while keeping.catch_up(database, 10, worked_out):
+        pass
     before = told(client, recording=small)
     assert (before["possible"], before["done"], before["entries"]) == (3, 0, [])
     assert [one["outcome"] for one in before["safeties"]] == ["reply-missed"]
@@ -76,6 +96,7 @@ def test_decisions_are_worked_out_and_told_apart_from_how_they_came_out(
     for one in found["entries"]:
         assert one["cost"] == pytest.approx(one["best"]["value"] - one["made"]["value"], abs=2e-4)
         assert (one["fault"] is not None) == (one["grade"] == "wrong")
+    with_facts(database, by_shot, found["safeties"][0])
     for total in found["totals"]:
         own = [one for one in found["entries"] if one["player"] == total["player"]["id"]]
         assert total["decisions"] == len(own)

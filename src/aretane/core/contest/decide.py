@@ -210,8 +210,14 @@ def _handing_over(
     return ends, np.asarray(judged(at, ends) == OVER)
 
 
-def decide(at: Standing, me: Seat, other: Seat, physics: Physics, rng: np.random.Generator) -> Intended:
-    """What the model player plays."""
+def decide(
+    at: Standing, me: Seat, other: Seat, physics: Physics, rng: np.random.Generator, eager: float = 0.0
+) -> Intended:  # fmt: skip
+    """What the model player plays.
+
+    eager: what a player believes a pot to be worth beyond its value, as a chance to win: above 0 that
+    player takes on too much, below 0 plays safe too often.
+    """
     seed = int(rng.integers(2**31))
     look = me.look(at, (seed,), closer=GLANCE, further=True)
     cue = look.place
@@ -222,6 +228,7 @@ def decide(at: Standing, me: Seat, other: Seat, physics: Physics, rng: np.random
         best = Intended(cue, pot_strike(here, cue, shot, physics), (shot.ball, shot.pocket), "pot")
         scored = here.game.scores
         value = standing_equity(look, here, me, other) if scored else race(here, me, other, look)
+        value += eager
         if look.pot >= SURE and (scored or look.chance >= RUNS):
             return best
     errors = rng.standard_normal((TRIES, 4))

@@ -183,8 +183,23 @@ class Result:
 
 
 @dataclass(frozen=True, slots=True)
+class Stated:
+    """A chance that a person stated of a shot, before they knew how it came out.
+
+    said: 'pot' or 'safety', what they expect to be played, with its `chance` to come off (0 to 1). end:
+    where they expect the cue ball to end.
+    """
+
+    by: str
+    said: str
+    chance: float
+    end: Point | None = None
+
+
+@dataclass(frozen=True, slots=True)
 class Judgement:
-    """The reviewer's own verdicts. None means not judged."""
+    """The reviewer's own verdicts. None means not judged. evidence: pairs of a cause with how it is
+    known."""
 
     grade: str | None = None
     decision: str | None = None
@@ -193,6 +208,8 @@ class Judgement:
     left_out: str | None = None
     caused_back: int | None = None
     """How many shots earlier the error was made that this shot paid for."""
+    evidence: tuple[tuple[str, str], ...] = ()
+    stated: tuple[Stated, ...] = ()
 
 
 @dataclass(frozen=True, slots=True)

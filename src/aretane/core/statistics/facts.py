@@ -14,6 +14,9 @@ from ..tolerances import STRAIGHT
 from ..vocabulary import CUE
 from .numbers import Tallied
 
+NO_FAULT = "none"
+UNSAID = "unsaid"
+"""How a cause is known where nobody said."""
 SIDES = "side"
 """What the names of the side pockets hold."""
 PLAIN = 0.1
@@ -120,9 +123,44 @@ class ShotFact(PotFact):
     """Time on the recording."""
     took: float | None
     waited: float | None
+    aims: float | None
+    """Width of the aims that make the pot (rad)."""
+    travel: float | None
+    """Length of the cue ball's planned way."""
+    eye_chance: float | None
+    """Of a stroke judged by eye: its chance by the level, and the errors of arm and eye (rad)."""
+    eye_arm: float | None
+    eye_off: float | None
+    worth_decision: float | None
+    """What the shot was worth, as in `review.worth`: a change in the chance to run out, or in points or
+    balls; None of what is not worked out."""
+    worth_pot: float | None
+    worth_position: float | None
+    worth_luck: float | None
+    worth_safety: float | None
+    """What a safety left less what it promised, in chance to win."""
+    cost: float | None
+    """Chance to win that the decision gave away."""
+    fault: str | None
+    """Kind of wrong choice, of `vocabulary.CHOICE_FAULTS`; NO_FAULT where it was not wrong."""
     aids: tuple[str, ...] = ()
     causes: tuple[str, ...] = ()
     tags: tuple[str, ...] = ()
+    evidence: tuple[str, ...] = ()
+    """Causes, each with how it is known: 'pressure told', 'speed unsaid'."""
+
+
+@dataclass(frozen=True, slots=True)
+class Worked:
+    """What was worked out of a shot, as the fields of a fact with these names."""
+
+    worth_decision: float | None = None
+    worth_pot: float | None = None
+    worth_position: float | None = None
+    worth_luck: float | None = None
+    worth_safety: float | None = None
+    cost: float | None = None
+    fault: str | None = None
 
 
 @dataclass(frozen=True, slots=True)
@@ -140,6 +178,8 @@ class RackSeen:
     tags: Sequence[Sequence[str]]
     has_points: bool
     match: Match = Match()
+    worked: Mapping[int, Worked] = field(default_factory=dict)
+    """What is worked out, by shot (from 0)."""
 
 
 def facts_of(rack: RackSeen) -> list[ShotFact]:
@@ -205,10 +245,23 @@ def _fact(rack: RackSeen, k: int, visit_number: int | None) -> ShotFact:
         at=shot.time,
         took=rack.timed[k].took,
         waited=rack.timed[k].waited,
+        aims=tallied.aims,
+        travel=tallied.travel,
+        eye_chance=None if tallied.eye is None else tallied.eye.chance,
+        eye_arm=None if tallied.eye is None else tallied.eye.arm,
+        eye_off=None if tallied.eye is None else tallied.eye.eye,
+        **asdict(rack.worked.get(k, Worked()) if counts else Worked()),
         aids=plan.aids,
         causes=judged.causes if counts else (),
         tags=tuple(dict.fromkeys(rack.tags[k])),
+        evidence=_evidence(step) if counts else (),
     )
+
+
+def _evidence(step: Step) -> tuple[str, ...]:
+    """The causes of a shot, each with how it is known."""
+    known = dict(step.shot.judgement.evidence)
+    return tuple(f"{cause} {known.get(cause, UNSAID)}" for cause in step.shot.judgement.causes)
 
 
 def _pot(table: Table, step: Step, aim: Aim | None) -> PotFact:

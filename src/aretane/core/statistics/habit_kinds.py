@@ -15,52 +15,52 @@ class Kind:
 
 KINDS: dict[str, Kind] = {
     "short": Kind(
-        "ends short of the place by {} on average",
+        "ends {} shorter of the place than usual",
         "the same position from one spot, to a target behind the place",
         "m",
     ),
     "long": Kind(
-        "ends long of the place by {} on average",
+        "ends {} longer of the place than usual",
         "the same position from one spot, to a target in front of the place",
         "m",
     ),
     "left": Kind(
-        "ends left of the line by {} on average",
+        "ends {} further left of the line than usual",
         "lag the cue ball along a line, tip in the middle",
         "m",
     ),
     "right": Kind(
-        "ends right of the line by {} on average",
+        "ends {} further right of the line than usual",
         "lag the cue ball along a line, tip in the middle",
         "m",
     ),
     "short-firm": Kind(
-        "ends shorter with firm strokes, by {}",
+        "ends {} shorter than usual with firm strokes",
         "one position with three speeds, in turn",
         "m",
     ),
     "long-firm": Kind(
-        "ends longer with firm strokes, by {}",
+        "ends {} longer than usual with firm strokes",
         "one position with three speeds, in turn",
         "m",
     ),
     "short-draw": Kind(
-        "ends shorter with draw, by {}",
+        "ends {} shorter than usual with draw",
         "draw to a line, from three distances",
         "m",
     ),
     "long-draw": Kind(
-        "ends longer with draw, by {}",
+        "ends {} longer than usual with draw",
         "draw to a line, from three distances",
         "m",
     ),
     "short-rails": Kind(
-        "ends shorter off rails, by {}",
+        "ends {} shorter than usual off rails",
         "one and two rails to a marked place",
         "m",
     ),
     "long-rails": Kind(
-        "ends longer off rails, by {}",
+        "ends {} longer than usual off rails",
         "one and two rails to a marked place",
         "m",
     ),
@@ -140,6 +140,18 @@ KINDS: dict[str, Kind] = {
     "kicks": Kind(
         "kicks hit {} less often than others'",
         "one-rail kicks to marked balls",
+    ),
+    "took-on": Kind(
+        "takes on too much {} more often than others",
+        "name the safety before each pot under even money",
+    ),
+    "timid": Kind(
+        "is too timid {} more often than others",
+        "play the same position as an attack ten times, and count",
+    ),
+    "cluster-late": Kind(
+        "leaves clusters too late {} more often than others",
+        "break clusters from the second ball on, with an insurance ball",
     ),
     "first-chances": Kind(
         "takes {} fewer first chances than others",

@@ -6,7 +6,7 @@ one found in one case of twenty at the most.
 """
 
 from collections.abc import Callable, Iterator, Mapping
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import hypot, sqrt
 
 import numpy as np
@@ -14,7 +14,9 @@ from numpy.typing import NDArray
 from scipy.special import stdtr, stdtrit
 
 from ..intervals import LEVEL
+from ..vocabulary import CHOICE_FAULTS
 from .compared import false_discoveries
+from .facts import NO_FAULT
 
 Array = NDArray[np.float64]
 Columns = Mapping[str, Array]
@@ -27,6 +29,7 @@ CODES: dict[str, tuple[str, ...]] = {
     "spin": ("stun", "follow", "draw", "side"),
     "pocket": ("corner", "side"),
     "hill": ("nobody", "mine", "theirs", "both"),
+    "fault": (NO_FAULT, *CHOICE_FAULTS),
     "outcome": ("drew-foul", "answered", "reply-missed", "reply-potted", "own-foul"),
 }
 """Codes of fields that hold words: their places here, from 0; NaN for any other."""
@@ -129,35 +132,27 @@ def _worth(size: float, one: _Tried, racks: int) -> Worth | None:
 
 def _every(own: Columns, rest: Columns | None) -> Iterator[_Tried | None]:
     """Every group that is looked at; value below nothing is the worse way."""
-    yield _bias(own, "along", "short", "long")
-    yield _bias(own, "across", "right", "left")
-    firm, draw = own["speed"] >= FIRM, _is(own, "spin", "draw")
-    for which, known, name in (
-        (firm, np.isfinite(own["speed"]), "firm"), (draw, np.isfinite(own["spin"]), "draw"),
-        (own["rails"] >= 1, np.isfinite(own["rails"]), "rails"),
-    ):  # fmt: skip
-        yield _within(
-            own, own["along"], which & known, known & ~which, f"short-{name}", f"long-{name}", None
-        )
-    wrong = np.where(np.isfinite(own["wrong_end"]), 0.5 - own["wrong_end"], np.nan)
-    yield _against_nothing(own, wrong, "wrong-end", None, None)
-    over, swing = (
-        own["made"] - own["expected"],
-        _swing(own, rest, "made", lambda c: _is(c, "role", "attack", "two-way")),
-    )
-    usual = None if rest is None else rest["made"] - rest["expected"]
+    yield _bias(own, rest, "along", "short", "long")
+    yield _bias(own, rest, "across", "right", "left")
+    for name, (group, said) in STROKES.items():
+        yield _within(own, rest, _field("along"), group, _says(said), f"short-{name}", f"long-{name}", None)
+    yield _against_nothing(own, _wrong(own), "wrong-end", None)
+    swing = _swing(own, rest, "made", lambda c: _is(c, "role", "attack", "two-way"))
     for code, group in GROUPS.items():
-        yield _pots(own, over, group, code, None, swing, rest, usual, _says(SAID.get(code, "match")))
-    yield _pots(own, over, lambda c: c["left_cut"] == 1.0, "left-cuts", "right-cuts", swing, rest, usual,
-                lambda c: np.isfinite(c["left_cut"]))  # fmt: skip
-    needed = _is(own, "hill", "mine", "theirs", "both")
-    calm = _is(own, "hill", "nobody")
-    yield _within(own, -own["waited"], needed, calm, "slow-hill", None, None)
+        yield _within(own, rest, _over, group, _says(SAID.get(code, "match")), code, None, swing)
+    yield _within(
+        own, rest, _over, lambda c: c["left_cut"] == 1.0, _says("left_cut"), "left-cuts", "right-cuts",
+        swing,
+    )  # fmt: skip
+    needed = GROUPS["pressure"]
+    yield _within(own, rest, lambda c: -c["waited"], needed, _says("hill"), "slow-hill", None, None)
     if rest is not None:
         yield from _beside_others(own, rest)
+        yield from _choices(own, rest)
 
 
 Group = Callable[[Columns], NDArray[np.bool_]]
+Values = Callable[[Columns], Array]
 
 
 def _is(columns: Columns, field: str, *words: str) -> NDArray[np.bool_]:
@@ -178,6 +173,12 @@ GROUPS: dict[str, Group] = {
     "cold": lambda c: (c["first_of_visit"] == 1.0) & (c["waited"] >= SAT),
 }
 """Groups of pots that are held against the player's other pots."""
+STROKES: dict[str, tuple[Group, str]] = {
+    "firm": (lambda c: c["speed"] >= FIRM, "speed"),
+    "draw": (lambda c: _is(c, "spin", "draw"), "spin"),
+    "rails": (lambda c: c["rails"] >= 1, "rails"),
+}
+"""Groups of strokes whose misses are held against the player's others, with the field each goes by."""
 SAID = {"with-draw": "spin", "with-side": "spin", "firm-pots": "speed", "pressure": "hill", "late": "at",
         "cold": "waited"}  # fmt: skip
 """The field that a group goes by where not every pot has it: one that does not say is in neither part."""
@@ -187,70 +188,111 @@ def _says(field: str) -> Group:
     return lambda columns: np.isfinite(columns[field])
 
 
-def _bias(own: Columns, field: str, low: str, high: str) -> _Tried | None:
-    return _against_nothing(own, own[field], low, high, None)
+def _field(name: str) -> Values:
+    return lambda columns: columns[name]
 
 
-def _against_nothing(
-    own: Columns, values: Array, worse: str, better: str | None, cost: Swing | None
-) -> _Tried | None:
-    """The mean of the values against nothing, a match counting as one."""
+def _over(columns: Columns) -> Array:
+    """Pots above expectation."""
+    return columns["made"] - columns["expected"]
+
+
+def _wrong(columns: Columns) -> Array:
+    """Half for a right end, less half for a wrong one."""
+    return np.where(np.isfinite(columns["wrong_end"]), 0.5 - columns["wrong_end"], np.nan)
+
+
+def _bias(own: Columns, rest: Columns | None, field: str, low: str, high: str) -> _Tried | None:
+    """The mean miss, less that of the rest of the club: every deviation shortens a way, so that everybody
+    ends a little short of an exact place."""
+    mine = _against_nothing(own, own[field], low, high)
+    theirs = None if rest is None else _against_nothing(rest, rest[field], low, high)
+    return _less(mine, theirs)
+
+
+def _against_nothing(own: Columns, values: Array, worse: str, better: str | None) -> _Tried | None:
+    """The mean of the values against nothing."""
     known = np.isfinite(values)
-    found = _mean(values[known], own["match"][known])
+    found = _mean(own, values, known)
     if found is None:
         return None
     value, error, freedom = found
-    return _Tried(worse, better, int(known.sum()), value, error, freedom, np.flatnonzero(known), cost)
+    return _Tried(worse, better, int(known.sum()), value, error, freedom, np.flatnonzero(known), None)
 
 
 def _within(
-    own: Columns, values: Array, group: NDArray[np.bool_], others: NDArray[np.bool_], worse: str,
+    own: Columns, rest: Columns | None, values: Values, group: Group, said: Group, worse: str,
     better: str | None, cost: Swing | None,
 ) -> _Tried | None:  # fmt: skip
-    """The mean of a group's values against that of the player's other shots."""
-    known = np.isfinite(values)
-    a = _mean(values[group & known], own["match"][group & known])
-    b = _mean(values[others & known], own["match"][others & known])
+    """The mean of a group's values against that of the player's other shots, less what the rest of the club
+    shows there: that is the error of what is expected of such shots."""
+    mine = _apart(own, values, group, said, worse, better, cost)
+    theirs = None if rest is None else _apart(rest, values, group, said, worse, better, None)
+    return _less(mine, theirs)
+
+
+def _apart(
+    own: Columns, values: Values, group: Group, said: Group, worse: str, better: str | None,
+    cost: Swing | None,
+) -> _Tried | None:  # fmt: skip
+    """A group of shots against the others that say whether they are of it."""
+    found = values(own)
+    known = np.isfinite(found) & said(own)
+    a = _mean(own, found, group(own) & known)
+    b = _mean(own, found, ~group(own) & known)
     if a is None or b is None:
         return None
-    rows = np.flatnonzero(group & known)
+    rows = np.flatnonzero(group(own) & known)
     error, freedom = _together(a, b)
     return _Tried(worse, better, len(rows), a[0] - b[0], error, freedom, rows, cost)
 
 
-def _pots(
-    own: Columns, over: Array, group: Group, worse: str, better: str | None, cost: Swing | None,
-    rest: Columns | None, usual: Array | None, known: Group,
-) -> _Tried | None:  # fmt: skip
-    """Pots above expectation in a group against the player's others; less what the rest of the club shows
-    there, which is the expectation's own error."""
-    mine = _within(own, over, group(own) & known(own), ~group(own) & known(own), worse, better, cost)
-    if mine is None or rest is None or usual is None:
+def _less(mine: _Tried | None, theirs: _Tried | None) -> _Tried | None:
+    """What a player shows less what the rest of the club does; alone where the rest show nothing."""
+    if mine is None or theirs is None:
         return mine
-    theirs = _within(rest, usual, group(rest) & known(rest), ~group(rest) & known(rest), worse, None, None)
-    if theirs is None:
-        return mine
-    error = hypot(mine.error, theirs.error)
-    return _Tried(
-        worse, better, mine.n, mine.value - theirs.value, error, min(mine.freedom, theirs.freedom),
-        mine.rows, cost,
-    )  # fmt: skip
+    error, freedom = _together(
+        (mine.value, mine.error, mine.freedom), (theirs.value, theirs.error, theirs.freedom)
+    )
+    return replace(mine, value=mine.value - theirs.value, error=error, freedom=freedom)
 
 
 def _beside_others(own: Columns, rest: Columns) -> Iterator[_Tried | None]:
     """Shares of the player's shots against those of the rest of the club."""
     for code, (values, group) in SHARES.items():
         mine, theirs = values(own), values(rest)
-        a = _mean(mine[np.isfinite(mine) & group(own)], own["match"][np.isfinite(mine) & group(own)])
-        b = _mean(
-            theirs[np.isfinite(theirs) & group(rest)], rest["match"][np.isfinite(theirs) & group(rest)]
-        )
+        a = _mean(own, mine, np.isfinite(mine) & group(own))
+        b = _mean(rest, theirs, np.isfinite(theirs) & group(rest))
         if a is None or b is None:
             continue
         rows = np.flatnonzero(np.isfinite(mine) & group(own))
         error, freedom = _together(a, b)
         cost = _swing(own, rest, values, group)
         yield _Tried(code, None, len(rows), a[0] - b[0], error, freedom, rows, cost)
+
+
+def _choices(own: Columns, rest: Columns) -> Iterator[_Tried | None]:
+    """Kinds of wrong choices, as often as the player makes them, against the rest of the club: of shots
+    whose choices are worked out. What one costs is worked out too."""
+    known, usual = np.isfinite(own["fault"]), np.isfinite(rest["fault"])
+    for code in FAULTS:
+        mine, theirs = _is(own, "fault", code), _is(rest, "fault", code)
+        a = _mean(own, 1.0 - mine.astype(np.float64), known)
+        b = _mean(rest, 1.0 - theirs.astype(np.float64), usual)
+        if a is None or b is None:
+            continue
+        costs = np.concatenate((own["cost"][mine], rest["cost"][theirs]))
+        swing = None
+        if len(costs) >= FEWEST:
+            swing = Swing(float(costs.mean()), float(costs.std(ddof=1)) / sqrt(len(costs)))
+        error, freedom = _together(a, b)
+        yield _Tried(
+            code, None, int(known.sum()), a[0] - b[0], error, freedom, np.flatnonzero(mine), swing
+        )  # fmt: skip
+
+
+FAULTS = ("took-on", "timid", "cluster-late")
+"""Kinds of wrong choices that are habits."""
 
 
 def _held(columns: Columns) -> Array:
@@ -273,20 +315,40 @@ Found = tuple[float, float, float]
 """A mean, its standard error and its degrees of freedom."""
 
 
-def _mean(values: Array, matches: Array) -> Found | None:
-    """The mean of values as a ratio of sums over matches, as in `compared.by_match`; by shots where they
-    are of one match or two. None of too few."""
-    n = len(values)
+def _mean(own: Columns, values: Array, which: NDArray[np.bool_]) -> Found | None:
+    """The mean of the values of `which` shots with its error; None of too few.
+
+    Shots of one match are alike, and those of one rack: the error is that of a ratio of sums over matches,
+    as in `compared.by_match`, or over racks where that is larger, and its degrees of freedom are those of
+    what it is taken over. Few matches say little of how far matches differ, so with fewer than three, racks
+    alone count, and with fewer than three racks, shots.
+    """
+    found = values[which]
+    n = len(found)
     if n < FEWEST:
         return None
-    names, places = np.unique(matches, return_inverse=True)
-    mean = float(values.mean())
-    if len(names) < 3:
-        return mean, float(values.std(ddof=1)) / sqrt(n), n - 1.0
-    off = np.bincount(places, weights=values - mean)
+    mean = float(found.mean())
+    if (
+        found.min() == found.max()
+    ):  # all alike: as if one of two more were the other way (Agresti, Coull 1998)
+        return mean, sqrt((n + 1.0) / (n + 2.0) ** 2 / n), n - 1.0
+    over = [_clustered(found - mean, own[name][which]) for name in ("rack_id", "match")]
+    known = [one for one in over if one is not None]
+    if not known:
+        return mean, float(found.std(ddof=1)) / sqrt(n), n - 1.0
+    error, freedom = max(known)
+    return mean, error, freedom
+
+
+def _clustered(off: Array, clusters: Array) -> tuple[float, float] | None:
+    """The error of a mean from the distances `off` it, by clusters, and its degrees of freedom; None with
+    fewer than three clusters."""
+    names, places = np.unique(clusters, return_inverse=True)
     count = len(names)
-    clustered = sqrt(float((off**2).sum()) * count / (count - 1)) / n
-    return mean, clustered, count - 1.0
+    if count < 3:
+        return None
+    sums = np.bincount(places, weights=off)
+    return sqrt(float((sums**2).sum()) * count / (count - 1)) / len(off), count - 1.0
 
 
 def _together(a: Found, b: Found) -> tuple[float, float]:

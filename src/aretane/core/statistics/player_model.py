@@ -1,10 +1,13 @@
-"""A player's own model from the log: what the tallied shots say about aim, speed and eye."""
+"""A player's own model from the log: what the logged shots say about aim, speed and eye."""
 
-from collections.abc import Sequence
+from collections.abc import Iterable, Sequence
+from dataclasses import dataclass
+from math import erf, sqrt
 
 from ..skill import Fitted, Skill, fit
-from ..skill.fit import Off, PotTry
+from ..skill.fit import EyeTry, Off, PotTry
 from .numbers import Tallied
+from .stated import Score, better, score
 
 SHORTEST = 0.3
 """m. A planned way shorter than this says nothing about speed."""
@@ -12,23 +15,94 @@ PLACING = 0.02
 """m. Spread of the miss that comes from placing balls by eye."""
 WILDEST = 0.6
 """A speed error beyond this is a different shot, not an error."""
+TRIED = 60
+"""Pots with a known width of aims that a model needs before it is tried on later ones."""
 
 
-def model_for(player: str, rows: Sequence[Tallied], prior: Skill) -> Fitted:
-    """Fit the player's spreads from their attacks, `prior` being their level's preset.
+@dataclass(frozen=True, slots=True)
+class Try:
+    """What one shot says of its player's errors.
+
+    aims: width of the aims that make the pot (rad), and whether it was made; along: how long (+) or short
+    the cue ball ended, of a planned way `travel` (m); eye: what a stroke judged by eye says. None: nothing.
+    """
+
+    attack: bool
+    aims: float | None
+    made: bool | None
+    along: float | None
+    travel: float | None
+    eye: EyeTry | None
+
+
+def model_for(player: str, rows: Iterable[Tallied], prior: Skill) -> Fitted:
+    """Fit the player's spreads from their tallied shots, `prior` being their level's preset."""
+    own = (row for row in rows if row.player == player)
+    tries = [
+        Try(row.role in ("attack", "two-way"), row.aims, row.made, row.along, row.travel, row.eye)
+        for row in own
+    ]
+    return model_of(tries, prior)
+
+
+def model_of(tries: Sequence[Try], prior: Skill) -> Fitted:
+    """Fit a player's spreads, `prior` being their level's preset.
 
     Aim: pots made and missed against the width of the aims that make them. Speed: how long or short the cue
     ball ended of its planned place, as a share of the way; the way grows with the square of the speed.
     Eye: kicks, banks, plants and caroms made and missed against their chances by the level.
     """
-    mine = [row for row in rows if row.player == player and row.role in ("attack", "two-way")]
-    pots = [PotTry(row.aims, row.made) for row in mine if row.aims is not None and row.made is not None]
+    attacks = [row for row in tries if row.attack]
     speeds = []
-    for row in mine:
+    for row in attacks:
         if row.along is not None and row.travel is not None and row.travel > SHORTEST:
             share = 1.0 + row.along / row.travel
             error = max(share, 0.0) ** 0.5 - 1.0
             if abs(error) < WILDEST:
                 speeds.append(Off(error, PLACING / row.travel))
-    eyes = [row.eye for row in rows if row.player == player and row.eye is not None]
-    return fit(prior, pots, speeds, eyes=eyes)
+    pots = [PotTry(aims, made) for aims, made in _pots(attacks)]
+    return fit(prior, pots, speeds, eyes=[row.eye for row in tries if row.eye is not None])
+
+
+def _pots(tries: Iterable[Try]) -> list[tuple[float, bool]]:
+    return [
+        (row.aims, row.made)
+        for row in tries
+        if row.attack and row.aims is not None and row.made is not None
+    ]
+
+
+@dataclass(frozen=True, slots=True)
+class Trial:
+    """A model fitted to the earlier half of a player's pots and tried on the later half, beside the level.
+
+    apart: the Brier score of the model less that of the level on the same pots, with its interval: below 0
+    the model is the better judge.
+    """
+
+    own: Score
+    level: Score
+    value: float
+    low: float | None
+    high: float | None
+
+
+def trial(tries: Sequence[Try], prior: Skill) -> Trial | None:
+    """The trial of a model over tries in the order they were played; None with fewer than 2 TRIED pots."""
+    half = len(_pots(tries)) // 2
+    if half < TRIED:
+        return None
+    seen = [k for k, one in enumerate(tries) if _pots((one,))][half]
+    fitted = model_of(tries[:seen], prior).skill
+    later = _pots(tries[seen:])
+    came = [made for _, made in later]
+    own, level = ([chance(aims, skill.aim) for aims, _ in later] for skill in (fitted, prior))
+    apart = better(own, level, came)
+    by_own, by_level = score(own, came), score(level, came)
+    assert by_own is not None and by_level is not None and apart.value is not None
+    return Trial(by_own, by_level, apart.value, apart.low, apart.high)
+
+
+def chance(aims: float, error: float) -> float:
+    """The chance that an error of aim (rad, standard deviation) stays inside aims that wide (rad)."""
+    return erf(aims / (2.0 * error * sqrt(2.0)))

@@ -13,6 +13,7 @@ from ..units import degrees
 from ..vocabulary import (
     AIDS,
     ALL_CAUSES,
+    CHOICE_FAULTS,
     CLOTH_SPEEDS,
     GRADES,
     LUCK,
@@ -24,6 +25,7 @@ from ..vocabulary import (
     TARGETS,
     Words,
 )
+from .facts import NO_FAULT
 
 Form = Literal["share", "mean", "count"]
 Unit = Literal["", "m", "s", "balls", "points", "chance", "°", "m/s"]
@@ -51,6 +53,9 @@ class Measure:
 ATTEMPTS = "attacks and two-way shots; breaks, push-outs, safeties and deliberate fouls are none"
 SHOTS = "every shot but those left out and those without a result"
 VISITS = "visits; each counts where it begins"
+DECIDED = "shots whose choices the ledger valued"
+KNOWN = "its choices are worked out"
+WORKED = "attacks and two-way shots, in games that are won by a last ball"
 PLACE = "the plan has a place, and the picture after the shot one for the cue ball"
 MEASURES: tuple[Measure, ...] = (
     Measure("shots", "shots", "Shots", SHOTS, "how many there are", form="count", better=""),
@@ -114,6 +119,24 @@ MEASURES: tuple[Measure, ...] = (
             "a reviewer judged the choice"),
     Measure("good-luck", "shots with good luck", "Judgement", SHOTS, "marked so by a reviewer", better=""),
     Measure("bad-luck", "shots with bad luck", "Judgement", SHOTS, "marked so by a reviewer", better=""),
+    Measure("decision-cost", "cost of a decision", "Decisions", DECIDED,
+            "chance to win that the choice gave away against the best one found; too close to call counts"
+            " as it is", KNOWN, "mean", "chance", "low"),
+    Measure("wrong-choice", "wrong choices", "Decisions", DECIDED,
+            "the choice is behind the best by more than their error and two points of chance", KNOWN,
+            better="low"),
+    Measure("took-on", "attacks that were too much", "Decisions", DECIDED,
+            "a wrong attack where a safety or push-out was best", KNOWN, better="low"),
+    Measure("timid", "safeties that were too timid", "Decisions", DECIDED,
+            "a wrong safety where an attack was best", KNOWN, better="low"),
+    Measure("worth-pot", "chance won and lost by pots", "Worth", WORKED,
+            "the pot or the miss against what the choice promised", "what the shot was worth is worked out",
+            "mean", "chance"),
+    Measure("worth-position", "chance won and lost by position", "Worth", WORKED,
+            "where the balls ended against what the pot leaves on average",
+            "what the shot was worth is worked out", "mean", "chance"),
+    Measure("worth-safety", "chance won and lost by safeties", "Worth", "safeties",
+            "the chance to win that it left less the one it promised", KNOWN, "mean", "chance"),
     Measure("named-causes", "errors with a cause named", "Judgement", SHOTS,
             "a reviewer named a cause, of whatever kind", better=""),
 )  # fmt: skip
@@ -214,6 +237,7 @@ SPLITS: tuple[Split, ...] = (
         "potted": "Potted", "potted-foul": "Potted, with a foul", "missed": "Missed",
         "missed-foul": "Missed, with a foul", **SAFETY_OUTCOMES})),
     Split("luck", "luck", "Judgement", _words(LUCK)),
+    Split("fault", "kind of wrong choice", "Judgement", _words({NO_FAULT: "Not wrong", **CHOICE_FAULTS})),
     Split("cause", "cause", "Judgement", _words(ALL_CAUSES), several=True),
     Split("tag", "tag", "Judgement", several=True),
     Split("table", "table", "Conditions", _words(TABLE_SIZES)),

@@ -36,7 +36,7 @@ WHERE h.club_id = :club_id ORDER BY h.worth DESC, h.chance LIMIT :most;
 SELECT f.recording_id AS `match`, f.rack_id, f.rack, f.shot, f.role, f.stroke, f.outcome, f.made, f.expected, f.cut,
   f.left_cut, f.to_ball, f.to_pocket, f.pocket, f.ball_on_rail, f.cue_on_rail, f.spin, f.speed, f.rails, f.hill,
   f.at, f.waited, f.first_of_visit, f.wrong_end, f.first_chance, f.visit_won, f.foul, f.fell, f.along, f.across,
-  f.rack_won
+  f.rack_won, f.fault, f.cost
 FROM shot_fact f
 WHERE f.club_id = :club_id AND (f.player_id = :player_id) = :own AND (f.discipline = 'snooker') = :discipline
   AND f.role NOT IN ('left-out', 'unlogged')

@@ -74,6 +74,16 @@ UPDATE job SET state = :state, words = :words, result = :result, tries = 0, not_
   leased_until = NULL, idle_days = 0
 WHERE club_id = :club_id AND kind = 'shots' AND content = :content;
 
+-- name: racks_answered(club_id, racks)
+SELECT DISTINCT rack_id FROM job
+WHERE club_id = :club_id AND kind = 'shots' AND state = 'done' AND rack_id IN :racks;
+
+-- name: outdate_worked(club_id, content)!
+UPDATE rack k JOIN job j ON j.rack_id = k.id
+SET k.kept = 0
+WHERE j.club_id = :club_id AND j.kind = 'shots' AND j.content = :content AND k.stale = 0
+  AND NOT EXISTS (SELECT 1 FROM job o WHERE o.rack_id = k.id AND o.kind = 'shots' AND o.state IN ('waiting', 'running'));
+
 -- name: states_of(club_id, contents)
 SELECT content, state FROM job WHERE club_id = :club_id AND kind = 'shots' AND content IN :contents;
 

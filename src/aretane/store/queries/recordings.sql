@@ -36,7 +36,7 @@ UPDATE recording SET removed_at = NULL
 WHERE club_id = :club_id AND id = :recording_id AND removed_at IS NOT NULL;
 
 -- name: seats(club_id, recording_id)
-SELECT rp.recording_id, rp.player_id, rp.seat, rp.file_key, p.name, p.level, p.hand
+SELECT rp.recording_id, rp.player_id, rp.seat, rp.file_key, p.name, p.level, p.hand, p.own_from, p.own_model
 FROM recording_player rp JOIN player p ON p.id = rp.player_id
 WHERE rp.club_id = :club_id AND (:recording_id IS NULL OR rp.recording_id = :recording_id)
 ORDER BY rp.recording_id, rp.seat;

@@ -21,9 +21,8 @@ from aretane.reviewing.scene import facts as rack_facts
 from aretane.store import facts, jobs, read
 from aretane.store.database import Address, Db, reading
 from aretane.store.errors import NotFound
-from aretane.store.jobs import Answer
 from aretane.store.records import Recording
-from aretane.work.shots import DECISION
+from aretane.work.shots import decided
 
 from ...work.counting import Piece, Progress
 from ...work.decisions import AskedDecision, SentBack, decision_questions, sent_back_questions
@@ -174,13 +173,13 @@ def _part(db: Db, club_id: int, stored: Recording, player: int | None) -> Ledger
     safeties: list[SafetyView] = []
     chains: list[ExchangeView] = []
     for rack in racks:
-        found = [_decision(known.get(asked.content)) for asked in rack.asked]
+        found = [decided(known.get(asked.content)) for asked in rack.asked]
         own = [
             (entry, found[entry.shot], rack.steps[entry.shot].shot.judgement.decision)
             for entry in entries(rack.steps, found, game(rack.scene.discipline).by_groups)
         ]
         for sent in rack.sent:
-            answer = _decision(known.get(sent.asked.content))
+            answer = decided(known.get(sent.asked.content))
             entry = sent_entry(rack.steps, sent.shot, sent.player, answer)
             own += [(entry, answer, None)] if entry is not None else []
         rows += [
@@ -258,13 +257,6 @@ def _reason(racks: list[RackDecisions]) -> str:
     """Why there is nothing to work out."""
     said = [asked.reason for rack in racks for asked in rack.asked if asked.reason != "a break"]
     return said[0] if said else "no shots are logged yet"
-
-
-def _decision(found: Answer | None) -> Decision | None:
-    if found is None or found.state != "done":
-        return None
-    decision: Decision = DECISION.validate_python(found.result)
-    return decision
 
 
 def _totals(

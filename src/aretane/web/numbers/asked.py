@@ -5,14 +5,14 @@ import io
 from collections.abc import Iterator, Mapping, Sequence
 from dataclasses import replace
 from datetime import date
-from typing import Annotated, Any
+from typing import Annotated, Any, Literal
 
 from apiflask import APIBlueprint
 from flask import Response
 from pydantic import BaseModel, ConfigDict, Field, ValidationInfo, create_model, field_validator
 
 from aretane.core.games import DISCIPLINES
-from aretane.core.statistics.answers import Tally, against, answer
+from aretane.core.statistics.answers import against, answer
 from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS
 from aretane.core.statistics.rose import rose
 from aretane.store import facts, questions, read
@@ -104,7 +104,10 @@ AskedQuery = create_model(
     **{split.code: (Text | None, None) for split in SPLITS},  # type: ignore[call-overload]
 )
 AskedShotsQuery = create_model(
-    "AskedShotsQuery", __base__=AskedQuery, page=(Annotated[int, Field(ge=1, le=100_000)], 1)
+    "AskedShotsQuery",
+    __base__=AskedQuery,
+    page=(Annotated[int, Field(ge=1, le=100_000)], 1),
+    order=(Literal["newest", "highest", "lowest"], "newest"),  # type: ignore[arg-type,maybe-unrecognized-str-typeform]
 )
 
 
@@ -142,7 +145,7 @@ def shots(query_data: Any) -> ShotsView:
     with to_read() as (db, asker):
         names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
         question = _of_one(db, asker, query_data)
-        rows, total = questions.shots(db, question, (query_data.page - 1) * PAGE, PAGE)
+        rows, total = questions.shots(db, question, (query_data.page - 1) * PAGE, PAGE, query_data.order)
     unit = MEASURE[question.measure].unit
     found = [
         FoundShot(**row | {"player": names[row["player"]], "value": in_unit(row["value"], unit)})
@@ -234,9 +237,9 @@ def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
     several = split is not None and split.several
     whole = questions.counts(db, replace(question, by=None), len(who) > 1) if several else rows
     for player in who:
-        found = answer(_tallies(rows, player), measure, split, list(labels))
+        found = answer(questions.tallies(rows, player), measure, split, list(labels))
         if several:
-            found = replace(found, whole=answer(_tallies(whole, player), measure, None, []).whole)
+            found = replace(found, whole=answer(questions.tallies(whole, player), measure, None, []).whole)
         row = None if player is None else known[player]
         seat = None if row is None else SeatView(id=str(row["id"]), name=row["name"], level=row["level"])
         series.append(series_view(seat, found, measure, labels))
@@ -297,19 +300,6 @@ def _of_one(db: Db, asker: Asker, query: Any) -> Asked:
     if query.player is None:
         return question
     return replace(question, where=(*question.where, ("player", query.player)))
-
-
-def _tallies(rows: Sequence[Row], player: int | None) -> list[Tally]:
-    """What was counted, of a player where the rows are by player."""
-    return [
-        Tally(
-            None if row["band"] is None else str(row["band"]), int(row["n"]), float(row["total"] or 0),
-            row.get("recording_id", 0), float(row.get("squares") or 0), int(row.get("chances", 0)),
-            int(row.get("made") or 0), float(row.get("expected") or 0),
-        )
-        for row in rows
-        if row["n"] and row.get("player_id", player) == player
-    ]  # fmt: skip
 
 
 def _labels(db: Db, asker: Asker, by: str | None, known: Mapping[int, Row]) -> dict[str, str]:

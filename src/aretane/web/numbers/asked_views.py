@@ -13,8 +13,8 @@ from aretane.core.statistics.questions import Measure, Split
 from aretane.core.statistics.rose import Ellipse, Rose, Runs
 from aretane.core.units import degrees, mm
 
+from ..fitted import IntervalView
 from ..views import SeatView
-from .views import IntervalView
 
 
 class MeasureView(BaseModel):
@@ -142,7 +142,7 @@ class FoundShot(BaseModel):
 
 
 class ShotsView(BaseModel):
-    """A page of the shots behind a number, the newest first."""
+    """A page of the shots behind a number, in the order asked for."""
 
     shots: list[FoundShot]
     total: int = Field(description="how many there are in all")

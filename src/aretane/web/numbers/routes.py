@@ -7,11 +7,10 @@ from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.equipment.table import TABLES
 from aretane.core.intervals import Mean, Proportion
-from aretane.core.skill import PRESETS, Fitted, Skill
-from aretane.core.skill.fit import Estimate
+from aretane.core.skill import PRESETS
 from aretane.core.statistics.numbers import Numbers, Tallied, compare, numbers_for
 from aretane.core.statistics.player_model import model_for
-from aretane.core.units import ball_widths, degrees, mm
+from aretane.core.units import ball_widths, mm
 from aretane.reviewing.tallied import tallied
 from aretane.store import facts, read
 from aretane.store.errors import NotFound
@@ -19,9 +18,10 @@ from aretane.store.sql import Row
 
 from ...work.counting import Piece, Progress
 from ..asker import database, to_read
+from ..fitted import IntervalView, model_view, share_view
 from ..serving.working import counting, working
 from ..views import SeatView, ShotLink
-from .views import CompareView, DifferenceView, IntervalView, ModelView, NumbersView, RungView
+from .views import CompareView, DifferenceView, NumbersView, RungView
 
 blueprint = APIBlueprint("numbers", __name__, url_prefix="/api")
 
@@ -117,55 +117,30 @@ def _rung(code: str, interval: IntervalView, keys: list[str]) -> RungView:
     return RungView(code=code, interval=interval, shots=[link(key) for key in keys])
 
 
-def _share(p: Proportion) -> IntervalView:
-    return IntervalView(n=p.n, k=p.k, value=p.value, low=p.low, high=p.high)
-
-
 def _mean_mm(m: Mean) -> IntervalView:
     value, low, high = (None if x is None else mm(x) for x in (m.value, m.low, m.high))
     return IntervalView(n=m.n, k=None, value=value, low=low, high=high)
 
 
 def _table(rows: dict[str, tuple[Proportion, list[str]]]) -> list[RungView]:
-    return [_rung(code, _share(share), keys) for code, (share, keys) in rows.items()]
+    return [_rung(code, share_view(share), keys) for code, (share, keys) in rows.items()]
 
 
 def _numbers(player: SeatView, n: Numbers, rows: list[Tallied]) -> NumbersView:
     return NumbersView(
         player=player,
-        pot_success=_rung("pot_success", _share(n.pot_success), n.keys["pot_success"]),
+        pot_success=_rung("pot_success", share_view(n.pot_success), n.keys["pot_success"]),
         expected_pots=IntervalView(n=n.expected_n, k=None, value=n.expected_pots, low=None, high=None),
-        safety_share=_rung("safety_share", _share(n.safety_share), n.keys["safety_share"]),
-        safety_success=_rung("safety_success", _share(n.safety_success), n.keys["safety_success"]),
+        safety_share=_rung("safety_share", share_view(n.safety_share), n.keys["safety_share"]),
+        safety_success=_rung("safety_success", share_view(n.safety_success), n.keys["safety_success"]),
         attack_outcomes=_table(n.attack_outcomes),
         safety_outcomes=_table(n.safety_outcomes),
         grades=_table(n.grades),
-        short_share=_rung("short_share", _share(n.short_share), n.keys["along"]),
-        wrong_end=_rung("wrong_end", _share(n.wrong_end), n.keys["wrong_end"]),
+        short_share=_rung("short_share", share_view(n.short_share), n.keys["along"]),
+        wrong_end=_rung("wrong_end", share_view(n.wrong_end), n.keys["wrong_end"]),
         along=_rung("along", _mean_mm(n.along), n.keys["along"]),
         along_widths=None if n.along.value is None else ball_widths(n.along.value, POOL_BALL_RADIUS),
         left_out=[link(key) for key in n.left_out],
         unlogged=n.unlogged,
-        model=_model(model_for(n.player, rows, PRESETS[player.level]), PRESETS[player.level]),
-    )
-
-
-def _model(own: Fitted, level: Skill) -> ModelView:
-    return ModelView(
-        aim=_estimate(own.aim, degrees(1.0)),
-        speed=_estimate(own.speed, 1.0),
-        speed_bias=_estimate(own.speed_bias, 1.0),
-        eye=_estimate(own.eye, 1.0),
-        level_aim=degrees(level.aim),
-        level_speed=level.speed,
-    )
-
-
-def _estimate(estimate: Estimate, scale: float) -> IntervalView:
-    return IntervalView(
-        n=estimate.n,
-        k=None,
-        value=estimate.value * scale,
-        low=estimate.low * scale,
-        high=estimate.high * scale,
+        model=model_view(model_for(n.player, rows, PRESETS[player.level]), PRESETS[player.level]),
     )

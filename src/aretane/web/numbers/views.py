@@ -2,18 +2,9 @@
 
 from pydantic import BaseModel
 
+from ..fitted import IntervalView, ModelView
 from ..serving.working import WorkingView
 from ..views import SeatView, ShotLink
-
-
-class IntervalView(BaseModel):
-    """k of n, or a mean of n, with its 95 % interval; None: too little is known."""
-
-    n: int
-    k: int | None
-    value: float | None
-    low: float | None
-    high: float | None
 
 
 class RungView(BaseModel):
@@ -22,21 +13,6 @@ class RungView(BaseModel):
     code: str
     interval: IntervalView
     shots: list[ShotLink]
-
-
-class ModelView(BaseModel):
-    """A player's errors fitted from the log, level as prior: aim in degrees, speeds relative.
-
-    `level_aim` and `level_speed` are the level's own. `speed_bias` below zero: strikes too softly.
-    `eye`: how many times as far as the level the player misjudges angles.
-    """
-
-    aim: IntervalView
-    speed: IntervalView
-    speed_bias: IntervalView
-    eye: IntervalView
-    level_aim: float
-    level_speed: float
 
 
 class NumbersView(BaseModel):

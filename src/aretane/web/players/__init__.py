@@ -1,5 +1,5 @@
 """Players of the club."""
 
-from . import habits, routes
+from . import causes, habits, model, routes, then, worth
 
-BLUEPRINTS = (routes.blueprint, habits.blueprint)
+BLUEPRINTS = tuple(one.blueprint for one in (routes, habits, model, worth, causes, then))

@@ -12,6 +12,7 @@ from aretane.core.equipment.table import POCKETS
 from aretane.core.games import DISCIPLINES
 from aretane.core.games.glossary import touched
 from aretane.core.skill import PRESETS
+from aretane.core.skill.own import OWN
 from aretane.formats.match_file import OptionsShape
 from aretane.store import read, write
 
@@ -100,6 +101,8 @@ def words() -> WordsView:
         pocket_parts=v.POCKET_PARTS,
         break_hits=v.BREAK_HITS,
         levels={name: preset.words for name, preset in PRESETS.items()},
+        models={name: preset.words for name, preset in PRESETS.items()} | {OWN: "Own"},
+        stated=v.STATED_KINDS,
         table_sizes=v.TABLE_SIZES,
         break_conditions=v.BREAK_CONDITIONS,
         money_on_break=v.MONEY_ON_BREAK,

@@ -4,11 +4,12 @@ import { NavLink } from "react-router";
 const VIEWS: [string, string][] = [
   ["Report", "/numbers"],
   ["Ask", "/numbers/ask"],
+  ["Stated chances", "/numbers/stated"],
 ];
 
-export function Tabs() {
+export function NumbersTabs() {
   return (
-    <nav aria-label="Views of the numbers" className="flex gap-4 text-sm">
+    <nav aria-label="Views of the numbers" className="flex gap-4 text-sm print:hidden">
       {VIEWS.map(([words, to]) => (
         <NavLink
           key={to}
