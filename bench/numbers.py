@@ -11,8 +11,7 @@ from tests.running import Site, Talker, memory
 from tests.trust.load import recording
 
 from aretane.core.statistics.questions import MEASURES, SPLITS
-from aretane.demo.library import load
-from aretane.demo.scenario import FIXTURES
+from aretane.demo.library import EVERY, load
 from aretane.store import read, write
 from aretane.store.database import Address, Db, connect, reading, run, written
 
@@ -23,7 +22,7 @@ from .trust import address_of, running
 
 SIZES = (10_000, 50_000, 250_000)
 """Shots at which questions are asked."""
-TOGETHER = 4
+TOGETHER = 1
 """Copies of one demo recording that make one match."""
 ASKED, COMMON_ASKED, TODAYS, STORED = 150, 60, 40, 60
 MORE_RACKS = 20
@@ -67,7 +66,7 @@ def _demo(address: Address) -> int:
     """How many shots the demo has, which is stored."""
     with reading(address) as db:
         club = read.first_member(db).club_id
-    for fixture in FIXTURES:
+    for fixture in EVERY:
         file = load(fixture)
         written(address, lambda db, file=file: write.import_match(db, club, file, lambda: str(uuid4())))
     with reading(address) as db:
@@ -123,6 +122,7 @@ def _copied(address: Address, first: int, last: int) -> None:
             base,
         )
         _copy(db, "shot_word", "r", numbers, of_rack, base)
+        _copy(db, "shot_stated", "r", numbers, of_rack, base)
         db.commit()
         run(db, f"ALTER TABLE shot_fact ADD KEY fact_common ({columns})")
         for table in ("shot_fact", "shot", "rack"):
@@ -197,7 +197,28 @@ def _asked(talker: Talker, questions: list[dict[str, str]]) -> list[float]:
     return took
 
 
+PAGES = (
+    "/api/players/6/model", "/api/players/6/worth", "/api/players/6/then?day=2026-06-01",
+    "/api/players/6/causes", "/api/players/6/habits", "/api/stated", "/api/stated?player=1",
+)  # fmt: skip
+"""Pages of a player and of stated chances."""
+
+
+def _pages(talker: Talker, shots: int) -> Row:
+    took = {}
+    for page in PAGES:
+        answers = [talker.ask("GET", page) for _ in range(5)]
+        assert all(answer.status == 200 for answer in answers), answers[0].text
+        took[page] = statistics.median(answer.ms for answer in answers)
+    slowest = max(took, key=lambda page: took[page])
+    return at_most(
+        "a player's page and stated chances, the slowest", round(took[slowest]), "ms", 1000, len(PAGES),
+        f"{shots} shots, median of five each over HTTP; the slowest was {slowest}.",
+    )  # fmt: skip
+
+
 def _rest(made: Site, talker: Talker, shots: int) -> Iterator[Row]:
+    yield _pages(talker, shots)
     used = memory([pid for which in ("master", "worker", "analysis") for pid in made.pids(which)])
     yield at_most(
         "memory of the server after that", round(used), "MB", 400, 1,

@@ -7,7 +7,7 @@ from dataclasses import dataclass
 import numpy as np
 from tests.core.statistics.planted import Columns, joined, missing, off, oftener, shots
 
-from aretane.core.statistics.habit_search import GROUPS, Habit, habits
+from aretane.core.statistics.habit_search import CODES, GROUPS, Habit, habits
 
 from .rows import Row, at_most, seed
 
@@ -28,6 +28,17 @@ def pots(code: str) -> Planted:
     return Planted(lambda by: missing(GROUPS[code], by), (0.1, 0.2, 0.35), True)
 
 
+def taken_on(by: float) -> Callable[[Columns, np.random.Generator], None]:
+    """A habit of taking on too much in so many more of the choices, at 0.06 each."""
+
+    def plant(own: Columns, rng: np.random.Generator) -> None:
+        wrong = rng.random(len(own["match"])) < by
+        own["fault"] = np.where(wrong, float(CODES["fault"].index("took-on")), own["fault"])
+        own["cost"] = np.where(wrong, rng.gamma(4.0, 0.015, len(wrong)), own["cost"])
+
+    return plant
+
+
 HABITS = {
     "short": Planted(lambda by: off("along", -by), (0.02, 0.04, 0.06)),
     "right": Planted(lambda by: off("across", -by), (0.01, 0.02, 0.03)),
@@ -41,6 +52,7 @@ HABITS = {
     "pressure": pots("pressure"),
     "slow-hill": Planted(lambda by: off("waited", by, GROUPS["pressure"]), (5.0, 15.0, 30.0)),
     "fouls": Planted(lambda by: oftener("foul", by), (0.03, 0.08, 0.15)),
+    "took-on": Planted(taken_on, (0.03, 0.06, 0.12)),
     "first-chances": Planted(lambda by: oftener("visit_won", -by), (0.1, 0.2, 0.32)),
 }
 """What is put in, small, middling and large."""

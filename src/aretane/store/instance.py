@@ -204,7 +204,7 @@ def _launch(folder: Path, data: Path, path: Path) -> subprocess.Popen[bytes]:
                 "--character-set-server=utf8mb4",
                 "--collation-server=utf8mb4_unicode_ci",
                 "--skip-name-resolve",
-                "--innodb-buffer-pool-size=64M",
+                "--innodb-buffer-pool-size=128M",
                 "--innodb-log-file-size=32M",
                 *_as_root(),
             ],

@@ -14,7 +14,7 @@ from aretane.core.games import DISCIPLINES
 from aretane.core.statistics.answers import EXPECTED, Tally
 from aretane.core.statistics.facts import NO_FAULT
 from aretane.core.statistics.numbers import HELD
-from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS, Band
+from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS
 
 from .database import Db
 from .sql import Row
@@ -83,49 +83,87 @@ MEASURES_SQL: dict[str, Counted] = {
 }
 
 
-def _between(column: str, bands: Sequence[Band], scale: float = 1.0) -> str:
-    """The code of the band a column lies in; `scale`: one of the bands' unit in the column's."""
-    ends = [f"WHEN {column} < {band.high * scale!r} THEN '{band.code}'" for band in bands if band.high]
-    return f"CASE WHEN {column} IS NULL THEN NULL {' '.join(ends)} ELSE '{bands[-1].code}' END"
+@dataclass(frozen=True, slots=True)
+class Told:
+    """A split in SQL: an expression, and the codes of the bands that its whole numbers stand for; without
+    codes its values are the bands. Numbers are grouped in two thirds of the time of words."""
+
+    sql: str
+    codes: tuple[str, ...] = ()
 
 
-def _yes_no(column: str) -> str:
-    return f"CASE {column} WHEN 1 THEN 'yes' WHEN 0 THEN 'no' END"
+def _between(code: str, column: str, scale: float = 1.0) -> Told:
+    """The band a column lies in; `scale`: one of the bands' unit in the column's."""
+    bands = SPLIT[code].bands
+    return Told(
+        _steps(column, [band.high * scale for band in bands if band.high]),
+        tuple(band.code for band in bands),
+    )
 
 
-def _counts(column: str, scale: float = 1.0) -> str:
+def _steps(column: str, ends: Sequence[float]) -> str:
+    """How many of the ends a column is not below."""
+    told = " ".join(f"WHEN {column} < {end!r} THEN {k}" for k, end in enumerate(ends))
+    return f"CASE WHEN {column} IS NULL THEN NULL {told} ELSE {len(ends)} END"
+
+
+def _counts(code: str, column: str) -> Told:
     """Bands of whole numbers, '1-3' and the like."""
-    ends = {"1-3": 4, "4-6": 7, "7-9": 10}
-    told = " ".join(f"WHEN {column} < {end * scale:g} THEN '{code}'" for code, end in ends.items())
-    return f"CASE WHEN {column} IS NULL THEN NULL {told} ELSE '10-' END"
+    return Told(_steps(column, (4, 7, 10)), tuple(band.code for band in SPLIT[code].bands))
 
 
+YES_NO = ("no", "yes")
+MONTH = "month"
 WORD = "w.word"
 """What a split of several words is by."""
-SPLITS_SQL: dict[str, str] = {
-    **{name: f"f.{name}" for name in (
+SPLITS_SQL: dict[str, Told] = {
+    **{name: Told(f"f.{name}") for name in (
         "discipline", "kind", "role", "stroke", "target", "pocket", "spin", "hill", "grade", "outcome",
         "luck", "cloth", "fault")},
-    **{name: _between(f"f.{name}", SPLIT[name].bands) for name in (
+    **{name: _between(name, f"f.{name}") for name in (
         "to_ball", "to_pocket", "expected", "speed", "waited")},
-    **{name: _yes_no(f"f.{name}") for name in ("ball_on_rail", "cue_on_rail", "aided")},
-    "player": "f.player_id",
-    "opponent": "f.opponent_id",
-    "recording": "f.recording_id",
-    "month": "DATE_FORMAT(f.played_on, '%%Y-%%m')",
-    "table": "f.table_size",
-    "cut": _between("f.cut", SPLIT["cut"].bands, radians(1.0)),
-    "open": _between("f.open_share", SPLIT["open"].bands),
-    "rails": "IF(f.rails >= 3, '3-', f.rails)",
-    "score": "ELT(SIGN(f.`lead`) + 2, 'behind', 'level', 'ahead')",
-    "left": _counts("f.balls_left"),
-    "rack": _counts("f.rack"),
-    "hours": "CASE WHEN f.at IS NULL THEN NULL WHEN f.at < 1800 THEN '0-0.5' WHEN f.at < 3600 THEN '0.5-1' "
-             "WHEN f.at < 7200 THEN '1-2' ELSE '2-' END",
-    "came": "f.came_by",
-    "hand": _yes_no("f.in_hand"),
-    **{one.code: WORD for one in SPLITS if one.several},
+    **{name: Told(f"f.{name}", YES_NO) for name in ("ball_on_rail", "cue_on_rail", "aided")},
+    "player": Told("f.player_id"),
+    "opponent": Told("f.opponent_id"),
+    "recording": Told("f.recording_id"),
+    MONTH: Told("EXTRACT(YEAR_MONTH FROM f.played_on)"),
+    "table": Told("f.table_size"),
+    "cut": _between("cut", "f.cut", radians(1.0)),
+    "open": _between("open", "f.open_share"),
+    "rails": Told("LEAST(f.rails, 3)", tuple(band.code for band in SPLIT["rails"].bands)),
+    "score": Told("SIGN(f.`lead`) + 1", ("behind", "level", "ahead")),
+    "left": _counts("left", "f.balls_left"),
+    "rack": _counts("rack", "f.rack"),
+    "hours": Told(_steps("f.at", (1800, 3600, 7200)), tuple(band.code for band in SPLIT["hours"].bands)),
+    "came": Told("f.came_by"),
+    "hand": Told("f.in_hand", YES_NO),
+    **{one.code: Told(WORD) for one in SPLITS if one.several},
 }  # fmt: skip
+
+
+def _band(code: str | None, value: Any) -> Any:
+    """The band that a value of a split's expression stands for."""
+    if code is None or value is None:
+        return value
+    if code == MONTH:
+        return f"{value // 100}-{value % 100:02}"
+    codes = SPLITS_SQL[code].codes
+    return codes[int(value)] if codes else value
+
+
+def _value(code: str, band: str) -> str | int:
+    """A band as the split's expression has it; -1 where there is no such band."""
+    if code in IDS:
+        return int(band) if band.isdigit() else -1
+    if code == MONTH:
+        year, _, month = band.partition("-")
+        return int(year + month) if (year + month).isdigit() else -1
+    codes = SPLITS_SQL[code].codes
+    if not codes:
+        return band
+    return codes.index(band) if band in codes else -1
+
+
 JOINED = "JOIN shot_word w ON w.rack_id = f.rack_id AND w.shot = f.shot AND w.sort = '{sort}'"
 HAS = (
     "EXISTS (SELECT 1 FROM shot_word h WHERE h.rack_id = f.rack_id AND h.shot = f.shot"
@@ -181,12 +219,13 @@ def counts(db: Db, asked: Asked, players: bool = False) -> list[Row]:
         groups += [column] if wanted else []
     if asked.measure in EXPECTED:
         columns.append(EXPECTED_SQL)
-    return _rows(
+    rows = _rows(
         db,
         f"SELECT {', '.join(columns)} FROM shot_fact f {joined}"
         f" WHERE {place} AND ({one.of}) GROUP BY {', '.join(groups)}",
         given,
     )
+    return [row | {"band": _band(asked.by, row["band"])} for row in rows]
 
 
 def tallies(rows: Sequence[Row], player: int | None = None) -> list[Tally]:
@@ -255,7 +294,7 @@ def misses(db: Db, asked: Asked, most: int) -> list[Row]:
         " ORDER BY f.played_on DESC, f.recording_id DESC, f.rack DESC, f.shot DESC LIMIT %s",
         [*given, most],
     )
-    return rows[::-1]
+    return [row | {"band": _band(asked.by, row["band"])} for row in reversed(rows)]
 
 
 def words(db: Db, club_id: int, sort: str) -> list[str]:
@@ -285,7 +324,7 @@ def _split(code: str | None) -> tuple[str, str]:
     """The expression of a split, and what has to be joined for it."""
     if code is None:
         return "''", ""
-    return SPLITS_SQL[code], JOINED.format(sort=code) if SPLIT[code].several else ""
+    return SPLITS_SQL[code].sql, JOINED.format(sort=code) if SPLIT[code].several else ""
 
 
 def _where(db: Db, asked: Asked) -> tuple[str, list[Any]]:
@@ -303,7 +342,7 @@ def _where(db: Db, asked: Asked) -> tuple[str, list[Any]]:
     for pairs, word in ((asked.where, ""), (asked.but, "NOT ")):
         for code in dict.fromkeys(code for code, _ in pairs):
             bands = tuple(_value(code, band) for one, band in pairs if one == code)
-            has = HAS.format(sort=code) if SPLIT[code].several else f"({SPLITS_SQL[code]}) IN %s"
+            has = HAS.format(sort=code) if SPLIT[code].several else f"({SPLITS_SQL[code].sql}) IN %s"
             parts.append(f"{word}{has}")
             given.append(bands)
     for sign, day in ((">=", asked.since), ("<=", asked.until)):
@@ -311,13 +350,6 @@ def _where(db: Db, asked: Asked) -> tuple[str, list[Any]]:
             parts.append(f"f.played_on {sign} %s")
             given.append(day)
     return " AND ".join(parts), given
-
-
-def _value(code: str, band: str) -> str | int:
-    """A band as it is compared: ids as numbers."""
-    if code not in IDS:
-        return band
-    return int(band) if band.isdigit() else -1
 
 
 def _rows(db: Db, text: str, given: Sequence[Any]) -> list[Row]:
