@@ -1,5 +1,8 @@
 """The demo: possible layouts, the events it promises, and a habit that the numbers find."""
 
+from collections import defaultdict
+from dataclasses import replace
+
 import pytest
 
 from aretane.core.equipment.layout import layout_faults
@@ -12,10 +15,12 @@ from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import PRESETS
 from aretane.core.statistics.numbers import Tallied, numbers_for, tally_rack
 from aretane.core.statistics.player_model import model_for
+from aretane.demo.called import CALLERS, call
 from aretane.demo.games import make_game
 from aretane.demo.generate import make_recording
 from aretane.demo.library import load
-from aretane.demo.scenario import FIXTURES, PLAYERS
+from aretane.demo.model_players import Planning
+from aretane.demo.scenario import FIXTURES, PLAYERS, SEASON, Fixture
 from aretane.demo.studies import study_files
 from aretane.formats.core_values import to_core
 from aretane.formats.match_file import MatchFile, core_table, read, write
@@ -65,6 +70,41 @@ def test_the_same_seed_plays_the_same_recording_and_it_balances() -> None:
 def test_every_layout_is_possible_and_every_rack_balances(files: list[MatchFile]) -> None:
     for file in files:
         check(file)
+
+
+@pytest.mark.parametrize("fixture", SEASON, ids=lambda one: one.title)
+def test_every_night_of_the_season_balances(fixture: Fixture) -> None:
+    check(load(fixture))
+
+
+def test_the_demo_is_a_season(files: list[MatchFile]) -> None:
+    """As many recordings and shots as a winter has; nobody fouls every second safety, or never."""
+    every = [*files, *(load(fixture) for fixture in SEASON)]
+    assert 16 <= len(every) <= 24
+    shots = [(file, shot) for file in every for rack in file.racks for shot in rack.shots]
+    assert len(shots) >= 3000
+    assert {shot.shooter for _, shot in shots} == set(PLAYERS)
+    safe: dict[str, list[bool]] = defaultdict(list)
+    for _, shot in shots:
+        if shot.plan.choice == "safety" and shot.plan.kind != "push-out" and shot.result:
+            safe[shot.shooter].append(shot.result.foul is not None)
+    assert all(0.02 < sum(fouls) / len(fouls) < 0.45 for fouls in safe.values()), safe
+    said = [one for _, shot in shots for one in shot.judgement.stated]
+    assert {one.by for one in said} == {one.name for one in CALLERS} and len(said) > 400
+
+
+def test_model_players_play_the_same_night_again() -> None:
+    night = replace(SEASON[5], race_to=1, racks=1)
+    made = make_game(night, Planning())
+    assert write(make_game(night, Planning())) == write(made)
+    check(made)
+    assert check_called(call(made, night.seed))
+
+
+def check_called(file: MatchFile) -> bool:
+    check(file)
+    said = [one for rack in file.racks for shot in rack.shots for one in shot.judgement.stated]
+    return all(one.chance * 20 == pytest.approx(round(one.chance * 20)) for one in said) and bool(said)
 
 
 def test_the_studies_are_possible_positions_of_several_games() -> None:

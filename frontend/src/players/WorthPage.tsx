@@ -49,7 +49,9 @@ export function WorthPage() {
 
 function Measure({ found, player }: { found: Found; player: string }) {
   const times = found.measure === "chance" ? 100 : 1;
-  const own = found.parts.filter((part) => part.interval.n > 0);
+  const own = found.parts.filter(
+    (part) => part.interval.n > 0 && (part.code !== "luck" || part.interval.value !== 0),
+  );
   const ends = own.flatMap(({ interval: i }) => [i.low ?? i.value ?? 0, i.high ?? i.value ?? 0]);
   const limit = Math.max(0.01, ...ends.map(Math.abs));
   const x = scaleLinear([-limit * times, limit * times], [0, 100]).nice();
