@@ -196,3 +196,13 @@ def test_the_rose_of_the_one_shot_with_a_place(client: FlaskClient, counted: Jso
     assert (ana["along"], ana["spread"], ana["lengths"]) == (miss["along"], None, None)
     none = client.get("/api/numbers/asked/rose?kind=practice").get_json()
     assert none["roses"][0]["n"] == 0 and none["roses"][0]["along"] is None
+
+
+def test_the_shots_behind_a_number_stand_in_the_order_asked_for(client: FlaskClient, counted: Json) -> None:
+    def values(order: str) -> list[float]:
+        page = client.get(f"/api/numbers/asked/shots?measure=visit-balls&order={order}").get_json()
+        return [shot["value"] for shot in page["shots"]]
+
+    assert values("highest") == sorted(values("newest"), reverse=True) == [2.0, 1.0, 0.0]
+    assert values("lowest") == [0.0, 1.0, 2.0]
+    assert client.get("/api/numbers/asked/shots?order=sideways").status_code == 422
