@@ -3,8 +3,8 @@
 from flask.testing import FlaskClient
 
 from aretane.core.statistics.habit_search import Habit, Worth
-from aretane.demo.library import load
-from aretane.demo.scenario import FIXTURES
+from aretane.demo.library import EVERY, load
+from aretane.demo.scenario import FIXTURES, PLAYERS
 from aretane.reviewing import habits as looking
 from aretane.reviewing import keeping
 from aretane.settings import Settings
@@ -50,6 +50,27 @@ def test_the_demos_planted_habit_is_found_and_nobody_elses(database: Address, cl
     )
     assert not any(found.values())
     assert [(row["name"], row["code"]) for row in dearest] == [("Joon Abara", "short")]
+
+
+def test_of_a_season_only_what_was_planted_is_found(database: Address, club: int) -> None:
+    """Short, long with draw and worse late stand out of four to six nights; the other planted habits are
+    too little to tell, and nobody has one that was not planted."""
+    with writing(database) as db:
+        for fixture in EVERY:
+            write.import_match(db, club, load(fixture), new_id)
+    while keeping.catch_up(database, 400, worked_out):
+        pass
+    looked(database)
+    with reading(database) as db:
+        found = {
+            row["name"]: {one.habit.code for one in habits.of_player(db, club, row["id"])}
+            for row in read.players(db, club)
+        }
+    planted = {player.name: {flaw.shows for flaw in player.flaws} for player in PLAYERS.values()}
+    planted["Joon Abara"].add("short")
+    assert all(codes <= planted[name] for name, codes in found.items()), found
+    assert found["Joon Abara"] == {"short"} and found["Osric Dunmore"] == {"late"}
+    assert found["Priya Castellane"] == {"long-draw"}
 
 
 def test_a_change_has_them_looked_for_again(database: Address, club: int) -> None:
