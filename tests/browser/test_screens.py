@@ -66,9 +66,7 @@ def test_a_phone_scrolls_only_downwards(tab: Page, screen: str) -> None:
 
 def test_the_planted_habit_shows(tab: Page) -> None:
     settled(tab, "/")
-    expect(
-        tab.get_by_text(re.compile(r"Joon Abara ends .* shorter of the place than usual"))
-    ).to_be_visible()
+    expect(tab.get_by_text(re.compile(r"Joon Abara ends .* shorter than usual"))).to_be_visible()
 
 
 def test_a_question_is_picked_word_by_word_and_leads_to_its_shots(tab: Page) -> None:

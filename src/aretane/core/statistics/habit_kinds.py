@@ -15,12 +15,12 @@ class Kind:
 
 KINDS: dict[str, Kind] = {
     "short": Kind(
-        "ends {} shorter of the place than usual",
+        "ends {} shorter than usual",
         "the same position from one spot, to a target behind the place",
         "m",
     ),
     "long": Kind(
-        "ends {} longer of the place than usual",
+        "ends {} longer than usual",
         "the same position from one spot, to a target in front of the place",
         "m",
     ),
