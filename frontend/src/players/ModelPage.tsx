@@ -184,9 +184,9 @@ function ErrorTable({ rows, head }: { rows: Row[]; head?: string }) {
       {head && (
         <thead>
           <tr className="quiet text-xs">
-            <th />
-            <th />
-            <th className="text-right font-normal">{head}</th>
+            <td />
+            <td />
+            <th scope="col" className="text-right font-normal">{head}</th>
           </tr>
         </thead>
       )}

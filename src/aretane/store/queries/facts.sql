@@ -63,7 +63,7 @@ ORDER BY r.played_on DESC, r.id DESC, k.number LIMIT :most;
 -- name: prints_of(club_id)
 -- What the shots of each recording depend on, in short: another number as soon as any of it changes.
 SELECT r.id, CONCAT_WS('-', r.version, COUNT(k.id), COALESCE(BIT_XOR(CRC32(CONCAT(k.id, ':', k.content, ':', k.number))), 0),
-  (SELECT BIT_XOR(CRC32(CONCAT(p.id, ':', p.level, ':', COALESCE(p.hand, ''), ':', p.name, COALESCE(p.own_from, ''), COALESCE(p.own_model, '')))) FROM recording_player rp
+  (SELECT BIT_XOR(CRC32(CONCAT(p.id, ':', p.level, ':', COALESCE(p.hand, ''), ':', p.name, ':', COALESCE(p.own_from, ''), COALESCE(CRC32(p.own_model), 0)))) FROM recording_player rp
    JOIN player p ON p.id = rp.player_id WHERE rp.recording_id = r.id)) AS print,
   (SELECT GROUP_CONCAT(rp.player_id) FROM recording_player rp WHERE rp.recording_id = r.id) AS players, r.kind
 FROM recording r LEFT JOIN rack k ON k.recording_id = r.id
