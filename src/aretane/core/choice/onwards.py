@@ -13,7 +13,6 @@ from itertools import islice
 
 import numpy as np
 
-from ..contest.anew import moved
 from ..contest.decide import GLANCE, Intended, family, standing_equity
 from ..contest.duel import Turn, turns
 from ..contest.luck import luck
@@ -99,15 +98,12 @@ def _played_on(
     sum of the balls on the table at those turns.
 
     Where the first strike hands the table over, the count starts after the other's answer, which the option
-    includes already. The change is None where the first strike ended the rack, or moved balls that matter:
-    maps drawn anew say what such a layout is worth.
+    includes already. The change is None where the first strike ended the rack.
     """
-    going = turns(at, seats, physics, np.random.default_rng((17, number)), first)
-    rack = [next(going)]
-    if rack[0].won is not None or moved(rack[0].then, seats[rack[0].next]):
-        return None, len(at.layout.objects)
-    rack += islice(going, DEEP)
+    rack = list(islice(turns(at, seats, physics, np.random.default_rng((17, number)), first), DEEP + 1))
     work = sum(len(turn.at.layout.objects) for turn in rack)
+    if rack[0].won is not None:
+        return None, work
     known = 1 if rack[0].next == 1 else 0
     lucky = 0.0 if at.game.any_order else sum(luck(turn, seats, physics) for turn in rack[known + 1 :])
     return _chance(rack[-1], seats, number) - _chance(rack[known], seats, number) - lucky, work

@@ -8,8 +8,7 @@ from numpy.typing import NDArray
 
 from ..chance.made import Task
 from ..chance.made import made as task_made
-from ..contest.anew import Anew, moved
-from ..contest.decide import GLANCE, decide, may_send_back, pushed, standing_equity, worth
+from ..contest.decide import GLANCE, decide, may_send_back, pushed, worth
 from ..contest.look import Look
 from ..contest.seat import Seat
 from ..contest.strikes import mistaken, placed, played, seen
@@ -52,9 +51,6 @@ ENDS = (WON, LOST, LEVEL)
 STEADY, AT_ONCE = 0.01, 6
 """Standard error of what answers change in an option's value from which no more are played, and after how
 many it is looked at."""
-ANEW, SELDOM = 2, 0.1
-"""Strikes after which maps are drawn anew, of those with the same verdict that moved balls which matter;
-share of the strikes under which they are left as they are."""
 FEW_BALLS, MORE_REPLIES = 3, 30
 """Balls up to which answers cost little and vary much, and how many are played then at the most."""
 DOUBTED, OF_POINTS = 1.35, 1.0
@@ -78,7 +74,6 @@ class Valuing:
         self.errors = apart_errors((counts[0], *(counts[1:2] * BLOCKS)), (3,))
         self._fine = counts[1]
         self._blocks: dict[Draft, list[_Struck]] = {}
-        self._anew = Anew(physics)
         self.drift = self.safe_drift = 0.0
         self.drifts: dict[Strike, float] = {}
 
@@ -153,8 +148,6 @@ class Valuing:
             if len(fouls) >= FOULED * len(values):
                 _, also = self._replied(ends, values, FOUL, np.array(fouls), draft.called, block)
                 unsure = hypot(unsure, also)
-            mine = self._moved(ends, AGAIN, np.flatnonzero(verdicts == AGAIN), draft.called)
-            unsure = hypot(unsure, self._looked_anew(ends, values, mine, draft.called))
         goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
         values = np.where(goes_on, np.clip(values + self._drift(draft), 0.0, 1.0), values)
         return _Struck(ends, verdicts, values, doubt, unsure, twice, looks, answers)
@@ -228,54 +221,15 @@ class Valuing:
         The other answers after some of the strikes `which`, all of this `verdict`; their mean change is
         added to all of them.
         """
-        shifted = self._moved(ends, verdict, which, called)
-        still = which[~np.isin(which, shifted)]
-        answers, unsure = self._answers(ends, values, verdict, still, called, block, False)
-        more, also = self._answers(ends, values, verdict, shifted, called, block, True)
-        return answers | more, hypot(unsure, also)
-
-    def _moved(
-        self, ends: Ends, verdict: int, which: NDArray[np.int64], called: Called
-    ) -> NDArray[np.int64]:
-        """Those of the strikes `which`, all of this `verdict`, that moved balls which matter; none where
-        they are seldom."""
-        mine = verdict == AGAIN
-        shifted = [
-            k
-            for k in which
-            if moved(after(self.here, ends, int(k), verdict, called), self.me if mine else self.other)
-        ]
-        return np.array(shifted if len(shifted) >= SELDOM * len(ends.fates) else [], dtype=np.int64)
-
-    def _looked_anew(self, ends: Ends, values: Array, which: NDArray[np.int64], called: Called) -> float:
-        """The standard error of what maps drawn anew change in the mean of the `values`, which are
-        corrected: after some of the strikes `which` the player looks at the table again."""
-        if not len(which):
-            return 0.0
-        changes: list[float] = []
-        for k in which[:ANEW]:
-            then = after(self.here, ends, int(k), AGAIN, called)
-            me, other = self._anew.seats(then, self.me, self.other)
-            look = me.look(then, (SEED, int(k)), closer=GLANCE)
-            changes.append(standing_equity(look, then, me, other) - float(values[k]))
-        values[which] = np.clip(values[which] + np.mean(changes), 0.0, 1.0)
-        return float(np.std(changes) / len(changes) ** 0.5 * len(which) / len(values))
-
-    def _answers(
-        self, ends: Ends, values: Array, verdict: int, which: NDArray[np.int64], called: Called, block: int,
-        anew: bool,
-    ) -> tuple[dict[int, Answered], float]:  # fmt: skip
-        """The same for strikes that moved nothing that matters, or for those after which maps are drawn
-        `anew`."""
         answers: dict[int, Answered] = {}
         if not len(which):
             return answers, 0.0
-        some = which[: ANEW if anew else self.replies]  # the first of strikes spread evenly are so too
+        some = which[: self.replies]  # the first of strikes spread evenly are so too
         changes: list[float] = []
         unsure = 0.0
         for start in range(0, len(some), AT_ONCE):
             part = some[start : start + AT_ONCE]
-            answers |= {int(k): self._answered(ends, int(k), verdict, called, block, anew) for k in part}
+            answers |= {int(k): self._answered(ends, int(k), verdict, called, block) for k in part}
             changes = [answer.value - float(values[k]) for k, answer in answers.items()]
             unsure = float(np.std(changes)) / len(changes) ** 0.5 * len(which) / len(values)
             if unsure <= STEADY:
@@ -283,17 +237,15 @@ class Valuing:
         values[which] = np.clip(values[which] + np.mean(changes), 0.0, 1.0)
         return answers, unsure
 
-    def _answered(
-        self, ends: Ends, k: int, verdict: int, called: Called, block: int, anew: bool
-    ) -> Answered:  # fmt: skip
-        """The player's chance to win after strike k once the other has answered, and with what. anew: with
-        maps of what the strike left."""
+    def _answered(self, ends: Ends, k: int, verdict: int, called: Called, block: int) -> Answered:
+        """The player's chance to win after strike k once the other has answered, and with what."""
         then = after(self.here, ends, k, verdict, called)
-        other, me = self._anew.seats(then, self.other, self.me) if anew else (self.other, self.me)
         rng = np.random.default_rng((5, k, block) if block else (5, k))
-        meant = decide(then, other, me, self.physics, rng)
+        meant = decide(then, self.other, self.me, self.physics, rng)
         there = then.with_cue(meant.cue)
-        rows = mistaken(there, meant.cue, meant.strike, other.skill, self.physics, even_errors(OUTCOMES))
+        rows = mistaken(
+            there, meant.cue, meant.strike, self.other.skill, self.physics, even_errors(OUTCOMES)
+        )
         came = played(there, meant.cue, rows, self.physics)
         verdicts = judged(there, came, meant.called)
         theirs = 0.0
@@ -302,7 +254,7 @@ class Valuing:
             most = 1 if one in ENDS else max(1, round(ANSWERED * len(own) / OUTCOMES))
             some = own[(np.arange(most) + 0.5).astype(int) * len(own) // most]
             left = played(there, meant.cue, rows[some], self.physics)
-            values, _ = worth(there, left, meant.called, other, me, 6, GLANCE)
+            values, _ = worth(there, left, meant.called, self.other, self.me, 6, GLANCE)
             theirs += len(own) / OUTCOMES * float(values.mean())
         rails = int(np.median(came.rails_before))
         kind = "pot" if meant.called else "kick" if rails > 0 else "safety"
