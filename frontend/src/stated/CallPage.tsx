@@ -49,6 +49,7 @@ function Called({ at, name, setName }: Props) {
   const [draft, setDraft] = useState(FRESH);
   const [shown, setShown] = useState(false);
   const [problem, setProblem] = useState<unknown>(null);
+  const [busy, setBusy] = useState(false);
   const found = useQuery(callQuery(at, by));
   const queries = useQueryClient();
   const navigate = useNavigate();
@@ -58,8 +59,9 @@ function Called({ at, name, setName }: Props) {
     link && navigate(`/recordings/${link.recording}/racks/${link.rack}/shots/${link.shot}/call`);
   const open = data !== undefined && data.mine === null;
   const state = async () => {
-    if (!by || !open) return;
+    if (!by || !open || busy) return;
     setProblem(null);
+    setBusy(true);
     try {
       await take(
         api.POST("/api/recordings/{recording_id}/racks/{number}/shots/{shot}/stated", {
@@ -70,10 +72,12 @@ function Called({ at, name, setName }: Props) {
       await queries.invalidateQueries();
     } catch (error) {
       setProblem(error);
+    } finally {
+      setBusy(false);
     }
   };
-  const nudge = (by: number) =>
-    setDraft((old) => ({ ...old, chance: Math.min(100, Math.max(0, old.chance + by)) }));
+  const nudge = (step: number) =>
+    setDraft((old) => ({ ...old, chance: Math.min(100, Math.max(0, old.chance + step)) }));
   useKeys(
     [
       { keys: ["p"], run: () => open && setDraft((old) => ({ ...old, said: "pot" })) },

@@ -107,7 +107,7 @@ def test_the_words_follow_the_chance() -> None:
     assert found == ["clear", "clear", "likely", "too little to tell", "too little to tell"]
 
 
-@pytest.mark.parametrize("matches", [3, 8, 30])
+@pytest.mark.parametrize("matches", [3, 8, 30, 160])
 def test_an_average_by_match_holds_the_truth_as_often_as_it_says(matches: int) -> None:
     """Matches that differ among themselves: an interval by shots would be far too narrow."""
     rng, inside, by_shots, of = np.random.default_rng(3), 0, 0, 400

@@ -21,6 +21,8 @@ POWER = 0.8
 RESAMPLED, MANY, SEVERAL = 1000, 20, 3
 """Samples of whole matches by which the interval of an average is found, and matches from which it is:
 samples of few are too alike. Matches from which it is by matches at all."""
+ENOUGH = 150
+"""Matches from which the mean is normal, whatever they are: samples of so many add nothing but time."""
 SEED = 24
 """The same samples for the same matches."""
 Verdict = Literal["clear", "likely", "too little to tell"]
@@ -110,16 +112,16 @@ class Sums:
 def by_match(groups: Sequence[Mapping[int, Sums]], level: float = LEVEL) -> list[Mean]:
     """The average of each group with an interval, in which a match counts as one: its shots are alike.
 
-    From MANY matches on they are drawn anew as wholes (bootstrap of clusters, percentiles; Davison and
-    Hinkley, Bootstrap Methods and their Application, 1997; memory), the same samples for all groups. Of
-    fewer it is the ratio of two sums over matches with Student's interval (Cochran, Sampling Techniques,
-    1977, ratio estimates; memory). Of one match or two nobody can tell how matches differ: there the shots
+    From MANY matches on, and below ENOUGH, they are drawn anew as wholes (bootstrap of clusters,
+    percentiles; Davison and Hinkley, Bootstrap Methods and their Application, 1997; memory), the same
+    samples for all groups. Of fewer, and of so many that the mean is normal anyway, it is the ratio of two sums over matches with
+    Student's interval (Cochran, Sampling Techniques, 1977, ratio estimates; memory). Of one match or two nobody can tell how matches differ: there the shots
     count one by one (Student).
     """
     matches = sorted({match for group in groups for match in group})
     places = {match: k for k, match in enumerate(matches)}
     drawn = np.ones((1, len(matches)))
-    if len(matches) > 1:
+    if any(MANY <= len(group) < ENOUGH for group in groups):
         rng = np.random.default_rng(SEED)
         shares = np.full(len(matches), 1.0 / len(matches))
         drawn = rng.multinomial(len(matches), shares, RESAMPLED).astype(float)
@@ -133,7 +135,7 @@ def _by_match(group: Mapping[int, Sums], places: Mapping[int, int], drawn: Array
     value = sum(one.total for one in group.values()) / n
     if len(group) < SEVERAL:
         return mean_from(n, value, sum(one.squares for one in group.values()) - n * value * value, level)
-    if len(group) < MANY:
+    if not MANY <= len(group) < ENOUGH:
         squares = sum((one.total - value * one.n) ** 2 for one in group.values())
         error = sqrt(squares * len(group) / (len(group) - 1)) / n
         half = float(stdtrit(len(group) - 1, 0.5 + level / 2)) * error

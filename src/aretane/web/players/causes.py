@@ -9,10 +9,9 @@ from aretane.core.intervals import wilson
 from aretane.core.statistics.facts import UNSAID
 from aretane.core.vocabulary import CAUSES, EVIDENCE
 from aretane.store import read
-from aretane.store.errors import NotFound
 
-from ..asker import catch_up, to_read
 from ..fitted import IntervalView, share_view
+from .of_player import of_player
 
 blueprint = APIBlueprint("causes", __name__, url_prefix="/api/players")
 
@@ -49,11 +48,7 @@ class CausesView(BaseModel):
 @blueprint.output(CausesView)
 def causes(player_id: int) -> CausesView:
     """Causes counted, the commonest first."""
-    catch_up()
-    with to_read() as (db, asker):
-        player = read.player_model(db, asker.club_id, player_id)
-        if player is None:
-            raise NotFound(f"there is no player {player_id}")
+    with of_player(player_id) as (db, asker, player):
         rows, shots = read.causes(db, asker.club_id, player_id)
     counted: dict[str, Counter[str]] = defaultdict(Counter)
     for row in rows:

@@ -14,12 +14,12 @@ from aretane.core.statistics.questions import MEASURE
 from aretane.core.vocabulary import MATCH_KINDS
 from aretane.store import questions, read
 from aretane.store.database import Db
-from aretane.store.errors import NotFound, Refused
+from aretane.store.errors import Refused
 from aretane.store.questions import Asked
 from aretane.store.records import Asker
 
-from ..asker import catch_up, to_read
 from ..fitted import IntervalView, share_view
+from .of_player import of_player
 
 blueprint = APIBlueprint("then", __name__, url_prefix="/api/players")
 
@@ -86,11 +86,7 @@ def then(player_id: int, query_data: ThenQuery) -> ThenView:
     """The player then and now."""
     if query_data.day is not None and query_data.day < EARLIEST:
         raise Refused("nothing lies before that day: choose a later one")
-    catch_up()
-    with to_read() as (db, asker):
-        player = read.player_model(db, asker.club_id, player_id)
-        if player is None:
-            raise NotFound(f"there is no player {player_id}")
+    with of_player(player_id) as (db, asker, player):
         days = read.days_of_player(db, asker.club_id, player_id)
         day = query_data.day or _middle([row["played_on"] for row in days])
         snooker = not _counted(db, asker, player_id, "shots", False, None, None).whole.counted.n

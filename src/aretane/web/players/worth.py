@@ -9,11 +9,10 @@ from pydantic import BaseModel
 from aretane.core.games import DISCIPLINES
 from aretane.core.intervals import mean
 from aretane.store import read
-from aretane.store.errors import NotFound
 from aretane.store.sql import Row
 
-from ..asker import catch_up, to_read
 from ..fitted import IntervalView
+from .of_player import of_player
 
 blueprint = APIBlueprint("worth", __name__, url_prefix="/api/players")
 
@@ -69,11 +68,7 @@ class PlayerWorthView(BaseModel):
 @blueprint.output(PlayerWorthView)
 def worth(player_id: int) -> PlayerWorthView:
     """What pots, position, decisions, safeties and luck win and lose a rack."""
-    catch_up()
-    with to_read() as (db, asker):
-        player = read.player_model(db, asker.club_id, player_id)
-        if player is None:
-            raise NotFound(f"there is no player {player_id}")
+    with of_player(player_id) as (db, asker, player):
         rows, racks = read.worth_by_rack(db, asker.club_id, player_id)
     by_measure: dict[str, list[Row]] = {}
     for row in rows:
