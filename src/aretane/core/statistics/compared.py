@@ -114,9 +114,9 @@ def by_match(groups: Sequence[Mapping[int, Sums]], level: float = LEVEL) -> list
 
     From MANY matches on, and below ENOUGH, they are drawn anew as wholes (bootstrap of clusters,
     percentiles; Davison and Hinkley, Bootstrap Methods and their Application, 1997; memory), the same
-    samples for all groups. Of fewer, and of so many that the mean is normal anyway, it is the ratio of two sums over matches with
-    Student's interval (Cochran, Sampling Techniques, 1977, ratio estimates; memory). Of one match or two nobody can tell how matches differ: there the shots
-    count one by one (Student).
+    samples for all groups. Of fewer, and of so many that the mean is normal anyway, it is the ratio of two
+    sums over matches with Student's interval (Cochran, Sampling Techniques, 1977, ratio estimates; memory).
+    Of one match or two nobody can tell how matches differ: there the shots count one by one (Student).
     """
     matches = sorted({match for group in groups for match in group})
     places = {match: k for k, match in enumerate(matches)}
