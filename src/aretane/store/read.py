@@ -18,8 +18,13 @@ def first_member(db: Db) -> Asker:
 
 
 def players(db: Db, club_id: int) -> list[Row]:
-    """The club's players by name: id, name, level, shots."""
+    """The club's players by name: id, name, level, hand, and how many shots each has, which is counted."""
     return list(sql.list_players(db, club_id=club_id))
+
+
+def heads(db: Db, club_id: int) -> dict[int, Row]:
+    """The club's players by id, in the order of their names: id, name, level, hand; nothing is counted."""
+    return {row["id"]: row for row in sql.player_heads(db, club_id=club_id)}
 
 
 def player_model(db: Db, club_id: int, player_id: int) -> Row | None:

@@ -4,6 +4,9 @@ SELECT p.id, p.name, p.level, p.hand,
    WHERE s.club_id = p.club_id AND s.shooter_id = p.id AND r.removed_at IS NULL) AS shots
 FROM player p WHERE p.club_id = :club_id ORDER BY p.name;
 
+-- name: player_heads(club_id)
+SELECT id, name, level, hand FROM player WHERE club_id = :club_id ORDER BY name;
+
 -- name: player_by_name(club_id, name)^
 SELECT id, name, level, hand FROM player WHERE club_id = :club_id AND name = :name;
 

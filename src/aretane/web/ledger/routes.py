@@ -138,9 +138,7 @@ def _parts(query: LedgerQuery) -> list[LedgerPart] | Progress:
     """The parts of the recordings that are asked for; of a whole season they are counted beside the
     server."""
     with to_read() as (db, asker):
-        if query.player is not None and query.player not in {
-            row["id"] for row in read.players(db, asker.club_id)
-        }:
+        if query.player is not None and query.player not in read.heads(db, asker.club_id):
             raise NotFound(f"there is no player {query.player}")
         if query.recording is not None:
             return [

@@ -143,7 +143,7 @@ def shots(query_data: Any) -> ShotsView:
     """The shots behind an answer."""
     catch_up()
     with to_read() as (db, asker):
-        names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
+        names = {one["id"]: one["name"] for one in read.heads(db, asker.club_id).values()}
         question = _of_one(db, asker, query_data)
         rows, total = questions.shots(db, question, (query_data.page - 1) * PAGE, PAGE, query_data.order)
     unit = MEASURE[question.measure].unit
@@ -161,7 +161,7 @@ def roses(query_data: Any) -> RosesView:
     """Where the cue ball ended round the places meant: one rose of all, and one a band."""
     catch_up()
     with to_read() as (db, asker):
-        known = {row["id"]: row for row in read.players(db, asker.club_id)}
+        known = read.heads(db, asker.club_id)
         question = replace(_of_one(db, asker, query_data), measure="missed-by")
         labels = _labels(db, asker, query_data.by, known)
         rows = questions.misses(db, question, DRAWN)
@@ -189,7 +189,7 @@ def _place(row: Row) -> tuple[int, int, int]:
 def shots_file(query_data: Any) -> Response:
     """The shots behind an answer as CSV, sent while they are read."""
     with to_read() as (db, asker):
-        names = {row["id"]: row["name"] for row in read.players(db, asker.club_id)}
+        names = {one["id"]: one["name"] for one in read.heads(db, asker.club_id).values()}
         question = _of_one(db, asker, query_data)
     address = database()
 
@@ -225,7 +225,7 @@ def _line(values: Sequence[object]) -> str:
 
 
 def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
-    known = {row["id"]: row for row in read.players(db, asker.club_id)}
+    known = read.heads(db, asker.club_id)
     question, remarks = _question(db, asker, query)
     measure, split = MEASURE[question.measure], None if query.by is None else SPLIT[query.by]
     labels = _labels(db, asker, query.by, known)

@@ -47,7 +47,7 @@ class NumbersQuery(BaseModel):
 def numbers(query_data: NumbersQuery) -> CompareView:
     """The percentages with their intervals, and the difference of two players."""
     with to_read() as (db, asker):
-        known = {row["id"]: row for row in read.players(db, asker.club_id)}
+        known = read.heads(db, asker.club_id)
         prints = facts.prints(db, asker.club_id)
     ids = [query_data.player] + ([query_data.against] if query_data.against is not None else [])
     for player_id in ids:

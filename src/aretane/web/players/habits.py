@@ -53,7 +53,7 @@ def habits_of(player_id: int) -> HabitsView:
     """What the player does again and again."""
     catch_up()
     with to_read() as (db, asker):
-        known = {row["id"]: row for row in read.players(db, asker.club_id)}
+        known = read.heads(db, asker.club_id)
         if player_id not in known:
             raise NotFound(f"there is no player {player_id}")
         found = habits.of_player(db, asker.club_id, player_id)
