@@ -3,7 +3,7 @@
 from .database import Db
 from .sql import Row, sql
 
-MOST = 50_000
+MOST = 20_000
 """Rows that are read: the newest."""
 
 

@@ -7,6 +7,7 @@ import numpy as np
 import pytest
 
 from aretane.core.skill import PRESETS
+from aretane.core.skill.fit import Off, _normal_likelihood, _with_biases
 from aretane.core.skill.own import OWN, Own, own_skill
 from aretane.core.statistics.player_model import TRIED, Try, chance, model_of, trial
 
@@ -49,3 +50,15 @@ def test_an_own_model_takes_the_place_of_the_level() -> None:
     skill = own_skill(LEVEL, own)
     assert skill.name == OWN and skill.aim == fitted.aim.value and skill.hand == LEVEL.hand
     assert skill.rail == pytest.approx(LEVEL.rail * 1.2) and skill.aim > LEVEL.aim
+
+
+def test_the_likelihood_of_every_bias_at_once_is_that_of_each_alone() -> None:
+    rng = np.random.default_rng(9)
+    errors = [
+        Off(float(e), float(n))
+        for e, n in zip(rng.normal(-0.05, 0.1, 80), rng.gamma(2, 0.02, 80), strict=True)
+    ]
+    sigma, biases = np.linspace(0.02, 0.4, 30), np.linspace(-0.3, 0.3, 13)
+    alone = np.array([_normal_likelihood(sigma, errors, bias) for bias in biases])
+    assert np.allclose(_with_biases(sigma, errors, biases), alone, rtol=1e-10, atol=1e-8)
+    assert not _with_biases(sigma, [], biases).any()

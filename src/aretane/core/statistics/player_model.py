@@ -5,7 +5,7 @@ from dataclasses import dataclass
 from math import erf, sqrt
 
 from ..skill import Fitted, Skill, fit
-from ..skill.fit import EyeTry, Off, PotTry
+from ..skill.fit import Estimate, EyeTry, Off, PotTry
 from .numbers import Tallied
 from .stated import Score, better, score
 
@@ -64,6 +64,11 @@ def model_of(tries: Sequence[Try], prior: Skill) -> Fitted:
     return fit(prior, pots, speeds, eyes=[row.eye for row in tries if row.eye is not None])
 
 
+def aim_of(tries: Sequence[Try], prior: Skill) -> Estimate:
+    """The player's error of aim (rad) alone, as in `model_of`."""
+    return fit(prior, [PotTry(aims, made) for aims, made in _pots(tries)]).aim
+
+
 def _pots(tries: Iterable[Try]) -> list[tuple[float, bool]]:
     return [
         (row.aims, row.made)
@@ -93,10 +98,10 @@ def trial(tries: Sequence[Try], prior: Skill) -> Trial | None:
     if half < TRIED:
         return None
     seen = [k for k, one in enumerate(tries) if _pots((one,))][half]
-    fitted = model_of(tries[:seen], prior).skill
+    fitted = aim_of(tries[:seen], prior).value
     later = _pots(tries[seen:])
     came = [made for _, made in later]
-    own, level = ([chance(aims, skill.aim) for aims, _ in later] for skill in (fitted, prior))
+    own, level = ([chance(aims, aim) for aims, _ in later] for aim in (fitted, prior.aim))
     apart = better(own, level, came)
     by_own, by_level = score(own, came), score(level, came)
     assert by_own is not None and by_level is not None and apart.value is not None

@@ -11,7 +11,7 @@ from aretane.core.skill import PRESETS, Skill
 from aretane.core.skill.fit import EyeTry
 from aretane.core.skill.own import Own, own_skill
 from aretane.core.statistics.habit_search import FIRM, LONG
-from aretane.core.statistics.player_model import Try, model_of, trial
+from aretane.core.statistics.player_model import Try, aim_of, model_of, trial
 from aretane.core.statistics.stated import score
 from aretane.core.units import degrees
 from aretane.store import read, write
@@ -25,7 +25,7 @@ from ..fitted import IntervalView, ModelView, ScoreView, estimate_view, model_vi
 
 blueprint = APIBlueprint("model", __name__, url_prefix="/api/players")
 
-MOST = 20_000
+MOST = 6_000
 """Shots that a model is fitted to: the newest."""
 FEWEST = 30
 """Pots with a known width of aims from which a model may be used: with fewer it is the level with noise."""
@@ -207,7 +207,7 @@ def _apart(rows: Sequence[Row], level: Skill) -> list[ApartView]:
     """The error of aim in each circumstance that was met."""
     found = []
     for words, meets in CIRCUMSTANCES.values():
-        aim = model_of([_try(row) for row in rows if meets(row)], level).aim
+        aim = aim_of([_try(row) for row in rows if meets(row)], level)
         if aim.n:
             found.append(ApartView(words=words, aim=estimate_view(aim, degrees(1.0))))
     return found
@@ -218,7 +218,7 @@ def _by_month(rows: Sequence[Row], level: Skill) -> list[ApartView]:
     dated = [row for row in rows if row["played_on"] is not None]
     found = []
     for month, own in groupby(dated, key=lambda row: row["played_on"].strftime("%Y-%m")):
-        aim = model_of([_try(row) for row in own], level).aim
+        aim = aim_of([_try(row) for row in own], level)
         if aim.n:
             found.append(ApartView(words=month, aim=estimate_view(aim, degrees(1.0))))
     return found[-MONTHS:]
