@@ -13,7 +13,7 @@ from aretane.core.statistics.questions import Measure, Split
 from aretane.core.statistics.rose import Ellipse, Rose, Runs
 from aretane.core.units import degrees, mm
 
-from ..fitted import IntervalView
+from ..given.fitted import IntervalView
 from ..views import SeatView
 
 

@@ -18,7 +18,7 @@ from aretane.store.sql import Row
 
 from ...work.counting import Piece, Progress
 from ..asker import database, to_read
-from ..fitted import IntervalView, model_view, share_view
+from ..given.fitted import IntervalView, model_view, share_view
 from ..serving.working import counting, working
 from ..views import SeatView, ShotLink
 from .views import CompareView, DifferenceView, NumbersView, RungView

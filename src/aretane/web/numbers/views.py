@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from ..fitted import IntervalView, ModelView
+from ..given.fitted import IntervalView, ModelView
 from ..serving.working import WorkingView
 from ..views import SeatView, ShotLink
 

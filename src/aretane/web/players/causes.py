@@ -10,7 +10,7 @@ from aretane.core.statistics.facts import UNSAID
 from aretane.core.vocabulary import CAUSES, EVIDENCE
 from aretane.store import read
 
-from ..fitted import IntervalView, share_view
+from ..given.fitted import IntervalView, share_view
 from .of_player import of_player
 
 blueprint = APIBlueprint("causes", __name__, url_prefix="/api/players")

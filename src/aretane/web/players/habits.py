@@ -10,7 +10,7 @@ from aretane.store.errors import NotFound
 from aretane.store.habits import KeptHabit
 
 from ..asker import catch_up, runner, to_read
-from ..habits_said import habit_words, size_words
+from ..given.habits_said import habit_words, size_words
 from ..views import ShotLink
 
 blueprint = APIBlueprint("habits", __name__, url_prefix="/api/players")

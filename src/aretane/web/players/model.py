@@ -21,7 +21,7 @@ from aretane.store.records import Asker, own_from
 from aretane.store.sql import Row
 
 from ..asker import catch_up, change, to_read
-from ..fitted import IntervalView, ModelView, ScoreView, estimate_view, model_view, score_view
+from ..given.fitted import IntervalView, ModelView, ScoreView, estimate_view, model_view, score_view
 
 blueprint = APIBlueprint("model", __name__, url_prefix="/api/players")
 

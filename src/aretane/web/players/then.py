@@ -18,7 +18,7 @@ from aretane.store.errors import Refused
 from aretane.store.questions import Asked
 from aretane.store.records import Asker
 
-from ..fitted import IntervalView, share_view
+from ..given.fitted import IntervalView, share_view
 from .of_player import of_player
 
 blueprint = APIBlueprint("then", __name__, url_prefix="/api/players")

@@ -11,7 +11,7 @@ from aretane.core.intervals import mean
 from aretane.store import read
 from aretane.store.sql import Row
 
-from ..fitted import IntervalView
+from ..given.fitted import IntervalView
 from .of_player import of_player
 
 blueprint = APIBlueprint("worth", __name__, url_prefix="/api/players")

@@ -6,7 +6,7 @@ from aretane.store import facts, habits
 from aretane.store.sql import Row
 
 from ..asker import catch_up, to_read
-from ..habits_said import habit_words
+from ..given.habits_said import habit_words
 from ..views import LineView, TodayView
 
 blueprint = APIBlueprint("today", __name__, url_prefix="/api")

@@ -15,7 +15,7 @@ from aretane.store import facts, stated
 from aretane.store.sql import Row
 
 from ..asker import catch_up, to_read
-from ..fitted import IntervalView, score_view, share_view
+from ..given.fitted import IntervalView, score_view, share_view
 from .views import JudgesView, JudgeView, PairView
 
 blueprint = APIBlueprint("judges", __name__, url_prefix="/api/stated")

@@ -2,7 +2,7 @@
 
 from pydantic import BaseModel
 
-from ..fitted import IntervalView, ScoreView
+from ..given.fitted import IntervalView, ScoreView
 from ..views import Place, Places, ShotLink, TableView
 
 

@@ -1,0 +1,1 @@
+"""What several areas give: habits in words, errors and scores of chances."""
