@@ -186,7 +186,9 @@ function ErrorTable({ rows, head }: { rows: Row[]; head?: string }) {
           <tr className="quiet text-xs">
             <td />
             <td />
-            <th scope="col" className="text-right font-normal">{head}</th>
+            <th scope="col" className="text-right font-normal">
+              {head}
+            </th>
           </tr>
         </thead>
       )}
