@@ -69,7 +69,7 @@ def test_then_and_now_round_a_recording(tab: Page) -> None:
     settled(tab, "/players/6/then")
     tab.get_by_label("or with").select_option(label="2026-10-23 Eight-ball night: Farrow v Dunmore (Match)")
     expect(tab).to_have_url(re.compile("day=2026-10-23"))
-    expect(tab.get_by_role("row", name=re.compile(r"^pots \d"))).to_contain_text("of")
+    expect(tab.get_by_role("row", name=re.compile(r"^pots \d"))).to_contain_text("of", timeout=180_000)
     tab.get_by_role("link", name="Causes").click()
     expect(tab.get_by_role("row", name=re.compile("Fatigue"))).to_contain_text("Told by the player")
     tab.get_by_role("link", name="Where the chance goes").click()

@@ -7319,6 +7319,11 @@ export interface components {
             player: string;
             /** Shots */
             shots: number;
+            /**
+             * Waiting
+             * @description racks of the club that are still being counted
+             */
+            waiting: number;
         };
         /**
          * ChainView
@@ -9196,6 +9201,11 @@ export interface components {
             snooker: boolean;
             trial: components["schemas"]["TrialView"] | null;
             used: components["schemas"]["UsedView"] | null;
+            /**
+             * Waiting
+             * @description racks of the club that are still being counted
+             */
+            waiting: number;
         };
         /**
          * PlayerSheetView
@@ -9260,6 +9270,11 @@ export interface components {
             player: string;
             /** Racks */
             racks: number;
+            /**
+             * Waiting
+             * @description racks of the club that are still being counted
+             */
+            waiting: number;
         };
         /**
          * PlayersView
@@ -10923,6 +10938,11 @@ export interface components {
             player: string;
             /** Snooker */
             snooker: boolean;
+            /**
+             * Waiting
+             * @description racks of the club that are still being counted
+             */
+            waiting: number;
         };
         /**
          * TipShape

@@ -3,12 +3,12 @@
 from collections import Counter, defaultdict
 
 from apiflask import APIBlueprint
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from aretane.core.intervals import wilson
 from aretane.core.statistics.facts import UNSAID
 from aretane.core.vocabulary import CAUSES, EVIDENCE
-from aretane.store import read
+from aretane.store import questions, read
 
 from ..given.fitted import IntervalView, share_view
 from .of_player import of_player
@@ -42,6 +42,7 @@ class CausesView(BaseModel):
     shots: int
     groups: list[CauseGroupView]
     known: dict[str, str]
+    waiting: int = Field(description="racks of the club that are still being counted")
 
 
 @blueprint.get("/<int:player_id>/causes")
@@ -50,6 +51,7 @@ def causes(player_id: int) -> CausesView:
     """Causes counted, the commonest first."""
     with of_player(player_id) as (db, asker, player):
         rows, shots = read.causes(db, asker.club_id, player_id)
+        waiting = questions.waiting(db, asker.club_id)
     counted: dict[str, Counter[str]] = defaultdict(Counter)
     for row in rows:
         cause, how = row["word"].split(" ")
@@ -67,5 +69,9 @@ def causes(player_id: int) -> CausesView:
         own.sort(key=lambda one: -(one.share.k or 0))
         groups.append(CauseGroupView(words=words, n=sum(one.share.k or 0 for one in own), causes=own))
     return CausesView(
-        player=player["name"], shots=shots, groups=sorted(groups, key=lambda one: -one.n), known=KNOWN
+        player=player["name"],
+        shots=shots,
+        groups=sorted(groups, key=lambda one: -one.n),
+        known=KNOWN,
+        waiting=waiting,
     )

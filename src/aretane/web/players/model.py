@@ -5,7 +5,7 @@ from datetime import UTC, date, datetime
 from itertools import groupby
 
 from apiflask import APIBlueprint
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.skill import PRESETS, Skill
 from aretane.core.skill.fit import EyeTry
@@ -100,6 +100,7 @@ class PlayerModelView(BaseModel):
     months: list[ApartView]
     judged: ScoreView | None
     trial: TrialView | None
+    waiting: int = Field(description="racks of the club that are still being counted")
 
 
 @blueprint.get("/<int:player_id>/model")

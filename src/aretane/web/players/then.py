@@ -5,7 +5,7 @@ from dataclasses import replace
 from datetime import UTC, date, datetime, timedelta
 
 from apiflask import APIBlueprint
-from pydantic import BaseModel, ConfigDict
+from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.intervals import Proportion
 from aretane.core.statistics.answers import Answer, Apart, against, answer
@@ -77,6 +77,7 @@ class ThenView(BaseModel):
     snooker: bool
     lines: list[ThenLineView]
     days: list[DayView]
+    waiting: int = Field(description="racks of the club that are still being counted")
 
 
 @blueprint.get("/<int:player_id>/then")

@@ -4,11 +4,11 @@ from collections.abc import Sequence
 from itertools import groupby
 
 from apiflask import APIBlueprint
-from pydantic import BaseModel
+from pydantic import BaseModel, Field
 
 from aretane.core.games import DISCIPLINES
 from aretane.core.intervals import mean
-from aretane.store import read
+from aretane.store import questions, read
 from aretane.store.sql import Row
 
 from ..given.fitted import IntervalView
@@ -62,6 +62,7 @@ class PlayerWorthView(BaseModel):
     player: str
     racks: int
     found: list[WorthOfView]
+    waiting: int = Field(description="racks of the club that are still being counted")
 
 
 @blueprint.get("/<int:player_id>/worth")
@@ -70,6 +71,7 @@ def worth(player_id: int) -> PlayerWorthView:
     """What pots, position, decisions, safeties and luck win and lose a rack."""
     with of_player(player_id) as (db, asker, player):
         rows, racks = read.worth_by_rack(db, asker.club_id, player_id)
+        waiting = questions.waiting(db, asker.club_id)
     by_measure: dict[str, list[Row]] = {}
     for row in rows:
         by_measure.setdefault(DISCIPLINES[row["discipline"]].measure, []).append(row)
@@ -77,6 +79,7 @@ def worth(player_id: int) -> PlayerWorthView:
         player=player["name"],
         racks=racks,
         found=[_of(measure, own) for measure, own in by_measure.items()],
+        waiting=waiting,
     )
 
 
