@@ -145,18 +145,21 @@ export const playerModelQuery = (player: number) =>
   queryOptions({
     queryKey: ["player-model", player],
     queryFn: () => take<PlayerModel>(api.GET("/api/players/{player_id}/model", ofPlayer(player))),
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
   });
 
 export const playerWorthQuery = (player: number) =>
   queryOptions({
     queryKey: ["player-worth", player],
     queryFn: () => take<PlayerWorth>(api.GET("/api/players/{player_id}/worth", ofPlayer(player))),
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
   });
 
 export const causesQuery = (player: number) =>
   queryOptions({
     queryKey: ["causes", player],
     queryFn: () => take<Causes>(api.GET("/api/players/{player_id}/causes", ofPlayer(player))),
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
   });
 
 export const thenQuery = (player: number, day: string | null) =>
@@ -168,6 +171,7 @@ export const thenQuery = (player: number, day: string | null) =>
           params: { path: { player_id: player }, query: day === null ? {} : { day } },
         }),
       ),
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
     placeholderData: keepPreviousData,
   });
 

@@ -8,7 +8,7 @@ export function CausesPage() {
   const id = Number(useParams().player);
   const { data, error } = useQuery(causesQuery(id));
   return (
-    <PlayerFrame id={id} title="Causes" name={data?.player} error={error}>
+    <PlayerFrame id={id} title="Causes" name={data?.player} error={error} waiting={data?.waiting}>
       {data && data.shots === 0 && (
         <p className="mt-4 max-w-prose">
           No cause is named yet. The result slip of the desk takes them, with how each is known.

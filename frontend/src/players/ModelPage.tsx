@@ -14,7 +14,7 @@ export function ModelPage() {
   const id = Number(useParams().player);
   const { data, error } = useQuery(playerModelQuery(id));
   return (
-    <PlayerFrame id={id} title="Own model" name={data?.player} error={error}>
+    <PlayerFrame id={id} title="Own model" name={data?.player} error={error} waiting={data?.waiting}>
       {data && (
         <>
           <Use id={id} model={data} />

@@ -17,10 +17,12 @@ type Props = {
   title: string;
   name: string | undefined;
   error: unknown;
+  /** Racks that are still being counted. */
+  waiting?: number | undefined;
   children: React.ReactNode;
 };
 
-export function PlayerFrame({ id, title, name, error, children }: Props) {
+export function PlayerFrame({ id, title, name, error, waiting, children }: Props) {
   return (
     <Shell>
       <title>{`${title} · Aretane`}</title>
@@ -46,6 +48,11 @@ export function PlayerFrame({ id, title, name, error, children }: Props) {
           </nav>
         </div>
         {error ? <Problem error={error} /> : null}
+        {waiting ? (
+          <p role="status" className="mt-2 text-sm">
+            {waiting} racks are still being counted.
+          </p>
+        ) : null}
         {children}
       </div>
     </Shell>

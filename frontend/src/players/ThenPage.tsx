@@ -15,7 +15,7 @@ export function ThenPage() {
   const units = unitsOf(useQuery(sessionQuery).data);
   const set = (value: string) => value && setSearch({ day: value });
   return (
-    <PlayerFrame id={id} title="Then and now" name={data?.player} error={error}>
+    <PlayerFrame id={id} title="Then and now" name={data?.player} error={error} waiting={data?.waiting}>
       <p className="mt-3 flex flex-wrap items-baseline gap-x-2 gap-y-1 print:hidden">
         <label>
           Now begins on{" "}

@@ -19,7 +19,13 @@ export function WorthPage() {
   const id = Number(useParams().player);
   const { data, error } = useQuery(playerWorthQuery(id));
   return (
-    <PlayerFrame id={id} title="Where the chance goes" name={data?.player} error={error}>
+    <PlayerFrame
+      id={id}
+      title="Where the chance goes"
+      name={data?.player}
+      error={error}
+      waiting={data?.waiting}
+    >
       {data && (
         <>
           {data.found.length === 0 && (

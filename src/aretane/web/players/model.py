@@ -14,7 +14,7 @@ from aretane.core.statistics.habit_search import FIRM, LONG
 from aretane.core.statistics.player_model import Try, aim_of, model_of, trial
 from aretane.core.statistics.stated import score
 from aretane.core.units import degrees
-from aretane.store import read, write
+from aretane.store import questions, read, write
 from aretane.store.database import Db
 from aretane.store.errors import NotFound, Refused
 from aretane.store.records import Asker, own_from
@@ -110,6 +110,7 @@ def player_model(player_id: int) -> PlayerModelView:
     catch_up()
     with to_read() as (db, asker):
         player, rows, snooker = _shots(db, asker, player_id)
+        waiting = questions.waiting(db, asker.club_id)
     level = PRESETS[player["level"]]
     tries = [_try(row) for row in rows]
     fitted = model_of(tries, level)
@@ -131,6 +132,7 @@ def player_model(player_id: int) -> PlayerModelView:
         months=_by_month(rows, level),
         judged=score_view(score([row["expected"] for row in pots], [bool(row["made"]) for row in pots])),
         trial=_trial(tries, level),
+        waiting=waiting,
     )
 
 

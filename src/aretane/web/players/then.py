@@ -90,6 +90,7 @@ def then(player_id: int, query_data: ThenQuery) -> ThenView:
     with of_player(player_id) as (db, asker, player):
         days = read.days_of_player(db, asker.club_id, player_id)
         day = query_data.day or _middle([row["played_on"] for row in days])
+        waiting = questions.waiting(db, asker.club_id)
         snooker = not _counted(db, asker, player_id, "shots", False, None, None).whole.counted.n
         pairs = [
             (
@@ -110,6 +111,7 @@ def then(player_id: int, query_data: ThenQuery) -> ThenView:
         days=[
             DayView(day=row["played_on"], title=row["title"], kind=MATCH_KINDS[row["kind"]]) for row in days
         ],
+        waiting=waiting,
     )
 
 
