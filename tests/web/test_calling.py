@@ -8,6 +8,7 @@ from flask.testing import FlaskClient
 from aretane.reviewing import keeping
 from aretane.store.database import Address
 from aretane.work.worked import worked_out
+from tests.examples import example
 
 Json = dict[str, Any]
 
@@ -73,6 +74,18 @@ def test_shots_that_are_not_there(client: FlaskClient, recording: int) -> None:
     ):
         assert client.get(address).status_code == 404
         assert client.post(address, json={"by": "Ida", "chance": 0.5}).status_code == 404
+
+
+def test_a_break_is_not_called_and_the_next_shot_is_named(client: FlaskClient) -> None:
+    file = example()
+    file["match"]["title"] = "With a break"
+    file["racks"][0]["shots"][0]["plan"] = {"kind": "break"}
+    made = client.post("/api/match-files", json=file).get_json()["recording"]
+    found = to_call(client, made, 1, "Ida")
+    assert found["not_called"].startswith("a break is not called") and found["next"]["shot"] == 2
+    refused = state(client, made, 1, "Ida", 0.5)
+    assert refused.status_code == 409 and "a break is not called" in refused.get_json()["message"]
+    assert to_call(client, made, 2, "Ida")["not_called"] == ""
 
 
 def test_markup_and_emoji_in_a_name_are_text(client: FlaskClient, recording: int) -> None:

@@ -109,20 +109,21 @@ def test_where_the_chance_goes_by_hand(client: FlaskClient, ana: str, database: 
     with writing(database) as db:
         run(
             db,
-            "UPDATE shot_fact SET worth_pot = 0.1, worth_position = -0.02, worth_luck = 0, cost = 0.05,"
-            " fault = 'took-on' WHERE shot = 1",
+            "UPDATE shot_fact SET worth_pot = 0.1, worth_position = -0.02, worth_luck = 0,"
+            " worth_decision = -0.01, cost = 0.05, fault = 'took-on' WHERE shot = 1",
         )
         run(
             db,
-            "UPDATE shot_fact SET worth_pot = -0.3, worth_position = 0, worth_luck = 0, cost = 0,"
+            "UPDATE shot_fact SET worth_pot = -0.3, worth_position = 0, worth_luck = 0, worth_decision = 0,"
+            " cost = 0,"
             " fault = 'none' WHERE shot = 2",
         )
     (found,) = view(client, ana, "worth")["found"]
     values = {part["code"]: part["interval"]["value"] for part in found["parts"]}
     assert found["measure"] == "chance" and found["racks"] == 1
     assert values == {
-        "pot": pytest.approx(-0.2), "position": pytest.approx(-0.02), "luck": 0.0,
-        "cost": pytest.approx(-0.05), "safety": None,
+        "pot": pytest.approx(-0.2), "position": pytest.approx(-0.02), "choice": pytest.approx(-0.01),
+        "luck": 0.0, "cost": pytest.approx(-0.05), "safety": None,
     }  # fmt: skip
     (month,) = found["months"]
     assert month["month"] == "2026-10" and month["parts"]["cost"] == pytest.approx(-0.05)

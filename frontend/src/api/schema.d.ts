@@ -7211,7 +7211,7 @@ export interface components {
          * CallView
          * @description A shot to call: the balls before it and who plays, nothing of what came.
          *
-         *     said: how many stated a chance of it. came: what happened, for who has stated theirs and for nobody
+         *     not_called: why nobody calls it, or ''. said: how many stated a chance of it. came: what happened, for who has stated theirs and for nobody
          *     else; null where it is not logged. mine: what the person who asks stated. next: the next shot of the
          *     recording that they have not called.
          */
@@ -7231,6 +7231,8 @@ export interface components {
             logged: boolean;
             mine: components["schemas"]["StatedView"] | null;
             next: components["schemas"]["ShotLink"] | null;
+            /** Not Called */
+            not_called: string;
             /** Plan */
             plan: string;
             /** Said */

@@ -32,10 +32,11 @@ export function HabitsPage() {
           <p className="quiet mt-4 max-w-prose text-sm">
             {data.looked_for} kinds are looked for. What is left after correcting for that is listed, what
             costs most first; one in twenty players without any habit has one listed. Pots are held against
-            what the model expects of them and what the club shows there; safeties, breaks, fouls and kicks
-            against the rest of the club. The newest 20,000 shots count, pool and snooker apart. What a
-            habit costs is its size, as often as such shots come, times what a shot of its kind decides.
-            Habits of choosing need choices that the ledger has worked out.
+            what the model expects of them, misses against the place meant, and from both is taken what the
+            rest of the club shows there: that is what usual means. Safeties, breaks, fouls, kicks and
+            choices are held against the rest of the club. The newest 20,000 shots count, pool and snooker
+            apart. What a habit costs is its size, as often as such shots come, times what a shot of its
+            kind decides. Habits of choosing need choices that the ledger has worked out.
           </p>
         </>
       )}

@@ -84,9 +84,10 @@ export function ThenPage() {
             </tbody>
           </table>
           <p className="quiet mt-4 max-w-prose text-sm">
-            Sixteen measures are looked at, so chances of an accident are corrected for it. Averages go by
-            match. Harder shots and stronger opponents are not taken out, but for pots above expectation.
-            Practice is not told apart from a season's other changes: a difference is no proof of its cause.
+            Sixteen measures are looked at, so chances of an accident are corrected for it. Shots without a
+            date are in neither part. Averages go by match. Harder shots and stronger opponents are not
+            taken out, but for pots above expectation. Practice is not told apart from a season's other
+            changes: a difference is no proof of its cause.
           </p>
         </>
       )}

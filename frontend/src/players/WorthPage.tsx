@@ -1,7 +1,7 @@
 /** Where a player's chance goes: pot, position, decision, safety and luck, a rack, and month by month. */
 import { useQuery } from "@tanstack/react-query";
 import { scaleLinear } from "d3-scale";
-import { useParams } from "react-router";
+import { Link, useParams } from "react-router";
 import { playerWorthQuery } from "../api/queries";
 import type { PlayerWorth } from "../api/types";
 import { SavePicture } from "../parts/SavePicture";
@@ -30,9 +30,15 @@ export function WorthPage() {
         <>
           {data.found.length === 0 && (
             <p className="mt-4 max-w-prose">
-              Nothing is worked out yet of {data.racks} racks. Open a rack's story and have its chances
-              worked out, or the ledger of choices and have its decisions worked out: this page then shows
-              what each part wins and loses.
+              Nothing is worked out yet of {data.racks} racks. Have chances worked out on the page of a{" "}
+              <Link className="go" to="/recordings">
+                recording
+              </Link>{" "}
+              (pots, position, choice of the shot) and decisions in the{" "}
+              <Link className="go" to={`/players/${id}/choices`}>
+                ledger of choices
+              </Link>{" "}
+              (decisions, safeties): this page then shows what each part wins and loses.
             </p>
           )}
           {data.found.map((one) => (
@@ -42,9 +48,10 @@ export function WorthPage() {
             <p className="quiet mt-4 max-w-prose text-sm">
               {data.found.map((one) => one.racks).reduce((a, b) => a + b, 0)} of {data.racks} racks are
               worked out, in part or whole; a rack of which half is worked out counts with that half. Pots,
-              position and luck are changes in the chance to run out; decisions and safeties in the chance
-              to win the rack: the two are not added up. A safety is what it left less what it promised.
-              Luck is what a reviewer marked. Bars are 95 % intervals over racks.
+              position, choice of the shot and luck add up to the change in the chance to run out; decisions
+              and safeties are told in the chance to win the rack: the two are not added up. A safety is
+              what it left less what it promised. Luck is what a reviewer marked. Bars are 95 % intervals
+              over racks.
             </p>
           )}
         </>
@@ -140,6 +147,7 @@ const signed = (value: number | null, times: number): string =>
 const DASHES: Record<string, string> = {
   pot: "",
   position: "6 3",
+  choice: "2 4",
   luck: "1 3",
   cost: "9 3 2 3",
   safety: "3 3",

@@ -57,7 +57,7 @@ function Called({ at, name, setName }: Props) {
   useDialect(data?.discipline);
   const to = (link: Call["next"]) =>
     link && navigate(`/recordings/${link.recording}/racks/${link.rack}/shots/${link.shot}/call`);
-  const open = data !== undefined && data.mine === null;
+  const open = data !== undefined && data.mine === null && !data.not_called;
   const state = async () => {
     if (!by || !open || busy) return;
     setProblem(null);
@@ -115,6 +115,7 @@ function Called({ at, name, setName }: Props) {
                 <b>{data.shooter}</b> to play
                 {data.standing && <span className="quiet"> · {data.standing}</span>}
               </p>
+              {data.not_called && <p className="mt-3">{sentence(data.not_called)}</p>}
               {open ? (
                 <Asking
                   call={data}
@@ -159,6 +160,8 @@ function Called({ at, name, setName }: Props) {
     </div>
   );
 }
+
+const sentence = (words: string): string => `${words.charAt(0).toUpperCase()}${words.slice(1)}.`;
 
 type AskingProps = {
   call: Call;

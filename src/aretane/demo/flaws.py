@@ -34,7 +34,7 @@ class Moment:
 class Flaw:
     """A habit: when it is at work; how many times wider the error of aim is then; the relative change of
     speed; the seconds it takes longer; the habit of the numbers that shows it, and the cause that a
-    reviewer names."""
+    reviewer names. Of a break it changes the speed alone."""
 
     when: Callable[[Moment], bool]
     shows: str

@@ -286,8 +286,8 @@ def _break(game: Game, player: DemoPlayer, layout: Layout) -> tuple[Json, Motion
     first = min((at.x, ball) for ball, at in layout.places if ball != CUE)[1]
     plan: Json = {"kind": "break", "ball": first, "speed": round(strike.speed, 1)}
     now = Moment("break", strike, 0.0, game.needed, game.clock)
-    slower = sum(flaw.speed for flaw in player.flaws if flaw.when(now))
-    motion = struck(rng, table, layout, player, replace(strike, speed=strike.speed * (1.0 + slower)))
+    faster = sum(flaw.speed for flaw in player.flaws if flaw.when(now))
+    motion = struck(rng, table, layout, player, replace(strike, speed=strike.speed * (1.0 + faster)))
     if motion.first_hit is not None:
         plan["ball"] = (
             motion.first_hit if game.fixture.discipline in ("snooker", "straight-pool") else first

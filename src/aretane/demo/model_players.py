@@ -55,7 +55,6 @@ class Planning(ByEye):
     def __init__(self) -> None:
         self.lay: tuple[str, str, Layout] | None = None
         self.sides: tuple[Seat, Seat] | None = None
-        self.placing: Intended | None = None
 
     def shooter(self, game: Game, state: RackState, layout: Layout) -> str:
         """Who plays: after a foul in snooker and after a push-out, whoever the other player would have."""
@@ -90,7 +89,7 @@ class Planning(ByEye):
         rng = np.random.default_rng(game.rng.randrange(2**31))
         assert layout.cue is not None
         meant = decide(at, me, other, STANDARD, rng, player.eager)
-        push = _push_out(game, at, me, other, rng) if state.push_out_allowed else None
+        push = _push_out(at, me, other, rng) if state.push_out_allowed else None
         if push is not None and push[0] > standing_equity(me.look(at), at, me, other):
             meant = Intended(layout.cue, push[1], None, "push-out")
         return _logged(game, player, at, meant)
@@ -128,8 +127,8 @@ class Planning(ByEye):
 
 
 def _push_out(
-    game: Game, at: Standing, me: Seat, other: Seat, rng: np.random.Generator
-) -> tuple[float, Strike] | None:
+    at: Standing, me: Seat, other: Seat, rng: np.random.Generator
+) -> tuple[float, Strike] | None:  # fmt: skip
     """The push-out worth most of some that meet no ball, with its chance to win."""
     cue = at.layout.cue
     assert cue is not None

@@ -178,7 +178,8 @@ class Asked:
     """A question: a measure over a club's shots, split by something or not, of some shots or all.
 
     where: pairs of a split's code and a band of it; several bands of one split are any of them. but: pairs
-    that are left out.
+    that are left out. parted: a day in place of a split: shots before it are THEN, from it on NOW, those
+    without a day None.
     """
 
     club_id: int
@@ -188,8 +189,11 @@ class Asked:
     but: tuple[tuple[str, str], ...] = ()
     since: date | None = None
     until: date | None = None
+    parted: date | None = None
 
 
+THEN, NOW = 0, 1
+"""Bands of a question that is parted by a day."""
 EXPECTED_SQL = (
     "COUNT(f.expected) AS chances, SUM(IF(f.expected IS NULL, 0, f.made)) AS made,"
     " SUM(f.expected) AS expected"
@@ -206,6 +210,8 @@ def counts(db: Db, asked: Asked, players: bool = False) -> list[Row]:
     measure, one = MEASURE[asked.measure], MEASURES_SQL[asked.measure]
     split, joined = _split(asked.by)
     place, given = _where(db, asked)
+    if asked.parted is not None:
+        split, given = "f.played_on >= %s", [asked.parted, *given]
     known = f"COALESCE({one.known}, FALSE)"
     columns = [f"{split} AS band", f"SUM({known}) AS n", f"SUM(NOT {known}) AS unknown",
                f"SUM(IF({known}, {one.value}, 0)) AS total"]  # fmt: skip

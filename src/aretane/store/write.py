@@ -14,6 +14,7 @@ from pymysql.constants import ER
 from aretane.core.games import game
 from aretane.core.limits import MOST_RACKS, MOST_SHOTS, MOST_STATED
 from aretane.core.skill.own import Own
+from aretane.core.statistics.stated import not_called
 from aretane.formats.match_file import MatchFile, MatchShape, RackShape, TableShape
 from aretane.formats.shapes import ShotShape, StatedShape
 
@@ -345,7 +346,8 @@ def save_rack(db: Db, club_id: int, rack_id: int, changes: RackChanges) -> None:
 def state_chance(db: Db, club_id: int, at: tuple[int, int, int], stated: StatedShape) -> None:
     """Add a chance that a person states of a shot: of recording, rack and shot (from 1).
 
-    Raises NotFound, or Refused where the same person has stated one: the first stands.
+    Raises NotFound; Refused where the same person has stated one, as the first stands, and of shots that
+    are not called.
     """
     recording_id, number, shot = at
     rack_id = next(
@@ -361,6 +363,9 @@ def state_chance(db: Db, club_id: int, at: tuple[int, int, int], stated: StatedS
     if now.damage:
         raise Refused("this shot is damaged: mend it on the desk before a chance is stated of it")
     said = now.shape.judgement.stated
+    reason = not_called(now.shape.plan.kind, now.shape.judgement.left_out)
+    if reason:
+        raise Refused(reason)
     if any(one.by == stated.by for one in said):
         raise Refused(f"{stated.by} has stated a chance of this shot already: the first stands")
     if len(said) >= MOST_STATED:

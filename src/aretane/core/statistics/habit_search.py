@@ -328,9 +328,8 @@ def _mean(own: Columns, values: Array, which: NDArray[np.bool_]) -> Found | None
     if n < FEWEST:
         return None
     mean = float(found.mean())
-    if (
-        found.min() == found.max()
-    ):  # all alike: as if one of two more were the other way (Agresti, Coull 1998)
+    if found.min() == found.max():
+        # All alike: as if one of two more were the other way (Agresti and Coull 1998; memory).
         return mean, sqrt((n + 1.0) / (n + 2.0) ** 2 / n), n - 1.0
     over = [_clustered(found - mean, own[name][which]) for name in ("rack_id", "match")]
     known = [one for one in over if one is not None]

@@ -13,6 +13,13 @@ BINS = 10
 """Bands of stated chances, each a tenth wide."""
 
 
+def not_called(kind: str, left_out: str | None) -> str:
+    """Why nobody states a chance of a shot of that kind, or ''."""
+    if kind == "break":
+        return "a break is not called: it is neither a pot nor a safety"
+    return "" if left_out is None else "this shot is left out of every percentage, so it is not called"
+
+
 @dataclass(frozen=True, slots=True)
 class StatedFact:
     """One stated chance of a shot (from 1), as it came out.

@@ -41,3 +41,8 @@ CREATE TABLE IF NOT EXISTS shot_stated (
 ALTER TABLE player
   ADD COLUMN IF NOT EXISTS own_from DATE NULL,
   ADD COLUMN IF NOT EXISTS own_model JSON NULL CHECK (own_model IS NULL OR JSON_VALID(own_model));
+
+-- The commonest questions read what falls on a break, too.
+ALTER TABLE shot_fact DROP KEY IF EXISTS fact_common,
+  ADD KEY fact_common (club_id, role, discipline, player_id, recording_id, kind, played_on, made, expected, cut, to_ball,
+    to_pocket, pocket, open_share, speed, spin, balls_left, foul, outcome, grade, along, fell);

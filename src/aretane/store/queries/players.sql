@@ -38,7 +38,7 @@ SELECT * FROM (
 -- name: worth_by_rack(club_id, player_id)
 -- What a player's shots were worth, a rack each, of racks of which something is worked out.
 SELECT f.rack_id, f.discipline, f.played_on, COUNT(f.worth_pot) AS valued, COUNT(f.cost) AS decided,
-  COUNT(f.worth_safety) AS safeties, SUM(f.worth_pot) AS pot, SUM(f.worth_position) AS position,
+  COUNT(f.worth_safety) AS safeties, SUM(f.worth_decision) AS choice, SUM(f.worth_pot) AS pot, SUM(f.worth_position) AS position,
   SUM(f.worth_luck) AS luck, SUM(f.cost) AS cost, SUM(f.worth_safety) AS safety
 FROM shot_fact f
 WHERE f.club_id = :club_id AND f.player_id = :player_id

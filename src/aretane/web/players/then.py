@@ -2,13 +2,13 @@
 
 from collections.abc import Sequence
 from dataclasses import replace
-from datetime import UTC, date, datetime, timedelta
+from datetime import UTC, date, datetime
 
 from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.intervals import Proportion
-from aretane.core.statistics.answers import Answer, Apart, against, answer
+from aretane.core.statistics.answers import Answer, Apart, Tally, against, answer
 from aretane.core.statistics.compared import false_discoveries
 from aretane.core.statistics.questions import MEASURE
 from aretane.core.vocabulary import MATCH_KINDS
@@ -91,14 +91,8 @@ def then(player_id: int, query_data: ThenQuery) -> ThenView:
         days = read.days_of_player(db, asker.club_id, player_id)
         day = query_data.day or _middle([row["played_on"] for row in days])
         waiting = questions.waiting(db, asker.club_id)
-        snooker = not _counted(db, asker, player_id, "shots", False, None, None).whole.counted.n
-        pairs = [
-            (
-                _counted(db, asker, player_id, code, snooker, None, day - timedelta(days=1)),
-                _counted(db, asker, player_id, code, snooker, day, None),
-            )
-            for code in COMPARED
-        ]
+        snooker = not any(one.n for one in _counted(db, asker, player_id, "shots", False, day))
+        pairs = [_parted(code, _counted(db, asker, player_id, code, snooker, day)) for code in COMPARED]
     held = [_held(code, *pair) for code, pair in zip(COMPARED, pairs, strict=True)]
     return ThenView(
         player=player["name"],
@@ -121,15 +115,25 @@ def _middle(days: Sequence[date]) -> date:
 
 
 def _counted(
-    db: Db, asker: Asker, player: int, measure: str, snooker: bool, since: date | None, until: date | None
-) -> Answer:  # fmt: skip
+    db: Db, asker: Asker, player: int, measure: str, snooker: bool, day: date
+) -> list[Tally]:  # fmt: skip
+    """What was counted of a player, parted by the day."""
     where: tuple[tuple[str, str], ...] = (("player", str(player)),)
     apart = (("discipline", SNOOKER),)
     asked = Asked(
-        asker.club_id, measure, None, where + (apart if snooker else ()), () if snooker else apart, since,
-        until,
+        asker.club_id, measure, None, where + (apart if snooker else ()), () if snooker else apart,
+        parted=day,
     )  # fmt: skip
-    return answer(questions.tallies(questions.counts(db, asked)), MEASURE[measure], None, ())
+    return questions.tallies(questions.counts(db, asked))
+
+
+def _parted(code: str, tallies: Sequence[Tally]) -> tuple[Answer, Answer]:
+    """The answers then and now."""
+    before, after = (
+        answer([one for one in tallies if one.band == str(band)], MEASURE[code], None, ())
+        for band in (questions.THEN, questions.NOW)
+    )
+    return before, after
 
 
 def _held(code: str, before: Answer, after: Answer) -> Apart | None:

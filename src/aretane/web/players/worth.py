@@ -1,4 +1,5 @@
-"""Where a player's chance goes: pot, position, decision, safety and luck, a rack."""
+"""Where a player's chance goes, a rack: pot, position, choice and luck of the run, and what decisions and
+safeties cost of the rack."""
 
 from collections.abc import Sequence
 from itertools import groupby
@@ -20,6 +21,7 @@ MONTHS = 12
 PARTS: dict[str, tuple[str, str, str]] = {
     "pot": ("Pots and misses", "valued", "run"),
     "position": ("Position", "valued", "run"),
+    "choice": ("Choice of the shot", "valued", "run"),
     "luck": ("Luck, as marked", "valued", "run"),
     "cost": ("Decisions", "decided", "win"),
     "safety": ("Safeties", "safeties", "win"),

@@ -9,7 +9,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from aretane.core.games import game
 from aretane.core.review.replay import Step
 from aretane.core.statistics.numbers import role_of
-from aretane.core.statistics.stated import StatedFact, stated_facts
+from aretane.core.statistics.stated import StatedFact, not_called, stated_facts
 from aretane.core.units import mm
 from aretane.core.vocabulary import SHOT_KINDS, ball_words, pocket_words
 from aretane.formats.shapes import StatedShape
@@ -61,6 +61,7 @@ def to_call(recording_id: int, number: int, shot: int, query_data: ByQuery) -> C
         shooter=names.get(step.shot.shooter, ""),
         standing=_standing(around.discipline, step, names),
         plan=_plan_words(step),
+        not_called=not_called(step.shot.plan.kind, step.shot.judgement.left_out),
         said=len(facts),
         logged=step.shot.result is not None,
         mine=None if mine is None else _stated(step, mine),
@@ -101,7 +102,7 @@ def _next(recording: Recording, order: list[tuple[int, int]], by: str) -> ShotLi
     for number, k in order:
         shape = racks[number].shots[k - 1].shape
         called = any(one.by == by for one in shape.judgement.stated)
-        if shape.plan.kind != "break" and shape.judgement.left_out is None and not called:
+        if not called and not not_called(shape.plan.kind, shape.judgement.left_out):
             return _link(recording.id, (number, k))
     return None
 

@@ -11,7 +11,7 @@ from pydantic import BaseModel, ConfigDict, Field
 from aretane.core.intervals import Mean, mean, wilson
 from aretane.core.statistics.stated import better, score
 from aretane.core.units import mm
-from aretane.store import facts, stated
+from aretane.store import questions, stated
 from aretane.store.sql import Row
 
 from ..asker import catch_up, to_read
@@ -24,7 +24,8 @@ THE_MODEL = "The models, on the same pots"
 ALL_POTS = "The models, on all pots"
 PAIRS = 10
 """Pairs that are held against each other: those with most shots in common."""
-FEWEST = 2
+FEWEST, ENOUGH = 2, 10
+"""Shots in common under which two are not held against each other, and under which nothing is clear."""
 
 
 class JudgesQuery(BaseModel):
@@ -44,7 +45,7 @@ def judges(query_data: JudgesQuery) -> JudgesView:
     with to_read() as (db, asker):
         rows = stated.stated(db, asker.club_id, query_data.player)
         modelled = stated.modelled(db, asker.club_id, query_data.player)
-        waiting = facts.waiting(db)
+        waiting = questions.waiting(db, asker.club_id)
     by: dict[str, list[Row]] = defaultdict(list)
     for row in rows:
         by[row["said_by"]].append(row)
@@ -119,7 +120,7 @@ def _pair(
         [mine[at][0] for at in both], [theirs[at][0] for at in both], [mine[at][1] for at in both]
     )
     assert apart.low is not None and apart.high is not None
-    clear = apart.low > 0.0 or apart.high < 0.0
+    clear = len(both) >= ENOUGH and (apart.low > 0.0 or apart.high < 0.0)
     return PairView(
         a=a, b=b, n=len(both), value=apart.value, low=apart.low, high=apart.high,
         verdict="clear" if clear else "too little to tell",

@@ -34,9 +34,9 @@ class HappenedView(BaseModel):
 class CallView(BaseModel):
     """A shot to call: the balls before it and who plays, nothing of what came.
 
-    said: how many stated a chance of it. came: what happened, for who has stated theirs and for nobody
-    else; null where it is not logged. mine: what the person who asks stated. next: the next shot of the
-    recording that they have not called.
+    not_called: why nobody calls it, or ''. said: how many stated a chance of it. came: what happened, for
+    who has stated theirs and for nobody else; null where it is not logged. mine: what the person who asks
+    stated. next: the next shot of the recording that they have not called.
     """
 
     title: str
@@ -46,6 +46,7 @@ class CallView(BaseModel):
     shooter: str
     standing: str
     plan: str
+    not_called: str
     said: int
     logged: bool
     mine: StatedView | None
