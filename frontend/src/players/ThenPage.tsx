@@ -53,7 +53,7 @@ export function ThenPage() {
                 <th className="text-right font-normal">before {data.day}</th>
                 <th className="text-right font-normal">from {data.day}</th>
                 <th className="text-right font-normal">now less then</th>
-                <th className="pl-4 font-normal">what that says</th>
+                <th className="pl-2 sm:pl-4 font-normal">what that says</th>
               </tr>
             </thead>
             <tbody>
@@ -71,14 +71,14 @@ export function ThenPage() {
                       <>
                         {difference(line, line.value, units)}
                         {line.low !== null && line.high !== null && (
-                          <span className="quiet ml-1 text-xs">
+                          <span className="quiet ml-1 hidden text-xs sm:inline">
                             {difference(line, line.low, units)} to {difference(line, line.high, units)}
                           </span>
                         )}
                       </>
                     )}
                   </td>
-                  <td className="pl-4">{said(line)}</td>
+                  <td className="pl-2 sm:pl-4">{said(line)}</td>
                 </tr>
               ))}
             </tbody>
@@ -103,7 +103,7 @@ function Cell({ line, one, units }: { line: Line; one: Line["then"]; units: Unit
       ) : (
         <>
           {value(line, one.value, units)}{" "}
-          <span className="quiet text-xs">
+          <span className="quiet hidden text-xs sm:inline">
             {line.form === "share" ? `${one.k} of ${one.n}` : `n ${one.n}`}
           </span>
         </>
