@@ -7211,9 +7211,9 @@ export interface components {
          * CallView
          * @description A shot to call: the balls before it and who plays, nothing of what came.
          *
-         *     not_called: why nobody calls it, or ''. said: how many stated a chance of it. came: what happened, for who has stated theirs and for nobody
-         *     else; null where it is not logged. mine: what the person who asks stated. next: the next shot of the
-         *     recording that they have not called.
+         *     not_called: why nobody calls it, or ''. said: how many stated a chance of it. came: what happened, for
+         *     who has stated theirs and for nobody else; null where it is not logged. mine: what the person who asks
+         *     stated. next: the next shot of the recording that they have not called.
          */
         CallView: {
             /** Balls */
