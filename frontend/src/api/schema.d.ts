@@ -7329,10 +7329,17 @@ export interface components {
         };
         /**
          * ChainView
-         * @description Straight pool: a break ball, its key ball and the one before, the best places (mm), the chance of the
-         *     break shot from there, and that of getting it from most places.
+         * @description Straight pool: a break ball, its key ball and the one before, and the best places (mm).
+         *
+         *     chance: of the break shot's pot from there, with the `balls` that come from it on, racks to come among
+         *     them, and the cuts that still work in words. kept and worth: the chance of a made break shot before the
+         *     key ball, and the balls from there, from most places.
          */
         ChainView: {
+            /** Angle */
+            angle: string | null;
+            /** Balls */
+            balls: number;
             /** Before */
             before: string | null;
             /** Break Ball */
@@ -7353,6 +7360,8 @@ export interface components {
                 number,
                 number
             ];
+            /** Worth */
+            worth: number;
         };
         /**
          * ChangesBody
@@ -8593,7 +8602,8 @@ export interface components {
         };
         /**
          * NudgeView
-         * @description The best shot that moves a ball of a cluster, and the best that moves none.
+         * @description The best shot that moves a ball of a cluster (in straight pool any ball), and the best that moves
+         *     none.
          */
         NudgeView: {
             leave: components["schemas"]["WeighedView"] | null;
@@ -9746,7 +9756,8 @@ export interface components {
         /**
          * ReadingView
          * @description A layout read for the player whose shot it is. `stage`: none (with the `reason`), waiting, fine.
-         *     `nudge` comes later, as long as `nudge_waits`; null where there is nothing to weigh.
+         *     `nudge` and `chains` come later, as long as `nudge_waits`; null and none where there are none. Nudges are
+         *     weighed in the `measure` of the game.
          */
         ReadingView: {
             /** Balls */
@@ -9759,6 +9770,8 @@ export interface components {
             chains: components["schemas"]["ChainView"][];
             /** Clusters */
             clusters: components["schemas"]["ClusterView"][];
+            /** Measure */
+            measure: string;
             nudge: components["schemas"]["NudgeView"] | null;
             /** Nudge Waits */
             nudge_waits: boolean;
@@ -11338,7 +11351,8 @@ export interface components {
         };
         /**
          * WeighedView
-         * @description A shot with the chance to run out behind it, its standard error, and the tied balls it moves.
+         * @description A shot with what it is worth (the chance to run out, or balls), its standard error, the balls it moves,
+         *     and how often, of its pots, it leaves less than half of that.
          */
         WeighedView: {
             /** Error */
@@ -11348,6 +11362,8 @@ export interface components {
             shot: components["schemas"]["AdvisedView"];
             /** Value */
             value: number;
+            /** Worse */
+            worse: number;
         };
         /**
          * WordsView

@@ -5,7 +5,7 @@ import { ballMark, theBall, theBalls } from "../table/colours";
 import { distance } from "../table/geometry";
 import { chance, length, percent, speed, tipAt, type Units } from "../units/units";
 import { pick, useChart } from "./chartStore";
-import { spread } from "../parts/measure";
+import { amount, measureOf, spread } from "../parts/measure";
 import { openers } from "./ReadingMarks";
 import { turnOf } from "./ways";
 
@@ -58,10 +58,13 @@ export function ReadingLine({ reading, balls, table, words, units }: Props) {
         {reading.chains.map((chain, k) => (
           <p key={k}>
             {k === 0 ? "Break ball" : "or"} <b>{theBall(chain.break_ball)}</b> (
-            <span className="num">{chance(chain.chance)}</span> from its best place), key ball{" "}
+            <span className="num">{chance(chain.chance)}</span> from its best place,{" "}
+            <span className="num">{amount("balls", chain.balls)}</span> from there on
+            {chain.angle && <>; cuts that work: {chain.angle}</>}), key ball{" "}
             <b>{theBall(chain.key_ball)}</b>
-            {chain.before && <>, before it {theBall(chain.before)}</>}: a break shot comes with{" "}
-            <span className="num">{chance(chain.kept)}</span> from most places.
+            {chain.before && <>, before it {theBall(chain.before)}</>}: from most places the break shot is
+            made with <span className="num">{chance(chain.kept)}</span>, and{" "}
+            <b className="num">{amount("balls", chain.worth)}</b> come.
           </p>
         ))}
       </div>
@@ -124,20 +127,21 @@ function Clusters({ reading, words, units }: { reading: Reading; words: Words; u
 /** Touch the cluster now or leave it, by what each leaves. */
 function Nudge({ reading, words, units }: { reading: Reading; words: Words; units: Units }) {
   const { nudge: both, nudge_waits: waits } = reading;
-  if (waits && reading.clusters.length)
+  const measure = measureOf(reading.measure);
+  if (waits && (reading.clusters.length || measure === "balls"))
     return (
       <p className="quiet" role="status">
-        weighing a nudge against leaving it…
+        weighing a nudge against leaving the balls…
       </p>
     );
   if (!both?.leave && !both?.nudge) return null;
   const say = ({ shot }: Weighed) =>
     `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? ""}, ${speed(shot.speed, units)}, ${tipAt(shot)}`;
   const worth = (weighed: Weighed) => {
-    const off = spread("chance", weighed.error);
+    const off = spread(measure, weighed.error);
     return (
       <>
-        <b className="num">{chance(weighed.value)}</b>
+        <b className="num">{amount(measure, weighed.value)}</b>
         {off && (
           <>
             {" "}
@@ -154,7 +158,14 @@ function Nudge({ reading, words, units }: { reading: Reading; words: Words; unit
     <p data-testid="nudge">
       {nudge ? (
         <>
-          Nudge ({say(nudge)}) {worth(nudge)} to run out
+          Nudge {theBalls(nudge.moves)} ({say(nudge)}) {worth(nudge)}
+          {measure === "chance" ? " to run out" : " to come"}
+          {nudge.worse > 0 && (
+            <>
+              , but <span className="num">{chance(nudge.worse)}</span> of its pots leave less than half of
+              that
+            </>
+          )}
         </>
       ) : (
         "No pot from here nudges it"

@@ -11,18 +11,21 @@ from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point, unit
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.patterns.angles import AngleRange, angle_range, angle_words
-from aretane.core.patterns.chains import chains
+from aretane.core.patterns.chains import chains, least_angle
+from aretane.core.patterns.nudge import nudge_or_leave
 from aretane.core.patterns.reading import read
 from aretane.core.patterns.scratch import scratch_lines
-from aretane.core.runout.games import Question
+from aretane.core.runout.games import Question, search
 from aretane.core.runout.grid import grid_of, nodes_of
 from aretane.core.runout.kernel import BEST_COLUMNS
+from aretane.core.runout.line import order_of, proposed
 from aretane.core.runout.maps import ChanceMap, Maker
+from aretane.core.runout.opened import RACK
 from aretane.core.runout.run import state
 from aretane.core.skill import PRESETS
-from tests.core.runout.layouts import TABLE
+from tests.core.runout.layouts import TABLE, strewn
 
-R = TABLE.ball_radius
+R, FOOT = TABLE.ball_radius, TABLE.foot_spot
 TIED = Layout.of(
     {
         "cue": Point(0.6, 0.9),
@@ -82,11 +85,26 @@ def test_a_straight_pool_chain_ends_with_the_ball_beside_the_rack() -> None:
             "11": Point(0.4, 0.3),
         }
     )
-    found = chains(asked(layout, "straight-pool", ""))
+    run = search(asked(layout, "straight-pool", ""))
+    found = chains(run, proposed(run))
     assert found and found[0].break_ball == "4"
     assert found[0].key_ball in ("7", "11") and found[0].before in ("7", "11")
     assert 0.0 < found[0].kept <= found[0].chance <= 1.0
-    assert chains(asked(Layout.of({"cue": Point(0.5, 0.5), "4": foot}), "straight-pool", "")) == ()
+    assert found[0].balls > found[0].worth > 1.0
+    least = least_angle(found[0])
+    assert least is not None and 5.0 < least < 60.0  # a straight break shot does not come to the rack
+    alone = search(asked(Layout.of({"cue": Point(0.5, 0.5), "4": foot}), "straight-pool", ""))
+    assert chains(alone, proposed(alone)) == ()
+
+
+def test_reading_and_order_name_the_same_break_ball() -> None:
+    for count in (3, 6, 8):
+        run = search(asked(strewn(40 + count, [str(n) for n in range(1, count + 1)]), "straight-pool", ""))
+        legs = proposed(run)
+        order = order_of(run, legs)
+        found = chains(run, legs)
+        if found:
+            assert (found[0].key_ball, found[0].break_ball) == order[-2:]
 
 
 def half_table(layout: Layout, ball: str, good_side: float) -> tuple[Maker, ChanceMap]:
@@ -160,3 +178,23 @@ def test_no_scratch_line_runs_behind_a_ball_that_shuts_the_pocket() -> None:
     between = Point((mouth.x + first.near.x) / 2, (mouth.y + first.near.y) / 2)
     shut = scratch_lines(TABLE, layout.changed({"9": between}), "5", "foot-right")
     assert {line.into for line in free} - {line.into for line in shut} == {first.into}
+
+
+def test_a_nudge_in_straight_pool_is_weighed_in_balls() -> None:
+    """The 3 shuts the 2 off; from here it is nudged out of the way, or left."""
+    layout = Layout.of(
+        {
+            "cue": Point(1.75, 0.35),
+            "1": Point(2.2, 0.16),
+            "2": Point(2.2, 0.9),
+            "3": Point(2.3, 0.99),
+            "4": Point(0.6, 0.4),
+            "5": Point(FOOT.x + 0.06, FOOT.y - 0.32),
+        }
+    )
+    question = asked(layout, "straight-pool", "")
+    found = nudge_or_leave(search(question, 1.6), question)
+    assert found is not None and found.leave is not None and found.nudge is not None
+    assert found.nudge.moves and not found.leave.moves
+    assert 0.0 <= found.nudge.worse <= 1.0
+    assert found.leave.value * RACK > 3.0 and found.leave.error > 0.0

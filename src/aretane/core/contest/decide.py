@@ -219,7 +219,7 @@ def decide(
     player takes on too much, below 0 plays safe too often.
     """
     seed = int(rng.integers(2**31))
-    look = me.look(at, (seed,), closer=GLANCE, further=True)
+    look = me.look(at, (seed,), closer=GLANCE)
     cue = look.place
     here = at.with_cue(cue)
     best, value = None, -1.0

@@ -16,7 +16,7 @@ from ..games.setting_up import racked, respotted
 from ..games.straight_pool import STRAIGHT_POOL
 from ..geometry import Point
 from ..motion.play import Ends
-from ..runout.loose import RACK
+from ..runout.opened import RACK
 from ..vocabulary import CUE
 from .ladder import by_points
 from .look import Look

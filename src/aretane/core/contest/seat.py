@@ -10,8 +10,8 @@ from ..equipment.racking import packed
 from ..geometry import Point
 from ..runout.games import Question, search
 from ..runout.group import OPEN
-from ..runout.loose import RACK, SPREAD, UNTOUCHED, ahead, breaking, chain, rack_of
-from ..runout.maps import ChanceMap, Kept, State, Way
+from ..runout.maps import ChanceMap, Kept, Maker, State, Way
+from ..runout.opened import ONE, READ, at_a_glance, places_of, reading
 from ..runout.run import Run, state
 from ..runout.snooker import COLOUR, END, POINTS, RED
 from ..skill import Skill
@@ -110,22 +110,34 @@ class Seat:
     def _rack_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
         """The pots of straight pool: every ball.
 
-        A state that was not searched takes the values of the one most like it, corrected by the number of
-        balls. Of another rack only the step from pot to pot is known.
+        What is left is looked up in the maps as long as the balls lie where they lay, and else read at a
+        glance (`_maker`).
         """
-        balls, on, found = at.layout.objects, run.going_on[1], []
-        if packed(at.table, at.layout):
-            return tuple(Way(ball, UNTOUCHED, (1.0 / RACK, 0.0)) for ball in balls)
-        if at.renewed:
-            more = chain(on, len(balls) - 1) - rack_of(on)
-            return tuple(Way(ball, SPREAD, ((1.0 + more) / RACK, 0.0)) for ball in balls)
+        maker, balls, found = run.maker, at.layout.objects, []
+        if self._opened(run, at):
+            return tuple(Way(ball, READ, ONE) for ball in balls)
         for ball in balls:
-            rest = state("", [other for other in balls if other != ball])
-            then = self._closest(run, rest, run.maker.following)
-            if then is not None:
-                more = chain(on, len(rest[1:])) - chain(on, len(then[1:]))
-                found.append(Way(ball, then, ((1.0 + more) / RACK, 0.0)))
+            then = state("", [other for other in balls if other != ball])
+            if then not in maker.following:
+                maker.known(then, at_a_glance(maker, then[1:], places_of(maker)))
+            found.append(Way(ball, then, ONE))
         return tuple(found)
+
+    def _opened(self, run: Run, at: Standing) -> bool:
+        """Whether no map of straight pool fits: another rack, one that stands, or balls that were moved."""
+        if at.renewed or packed(at.table, at.layout):
+            return True
+        mapped = dict(run.maker.layout.places)
+        return any(
+            ball != CUE and (ball not in mapped or place.distance(mapped[ball]) > MOVED)
+            for ball, place in at.layout.places
+        )
+
+    def _maker(self, run: Run, at: Standing, ways: Sequence[Way]) -> Maker:
+        """What looks at the ways: in straight pool, where no map fits, it reads what each stroke leaves."""
+        if not at.game.any_order or ways[0].then != READ:
+            return run.maker
+        return reading(run.maker, packed(at.table, at.layout))
 
     def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
         """Of the states `known` the one most like `wanted`, with the same group on: fewest balls differ."""
@@ -139,20 +151,17 @@ class Seat:
         return self.likest[key]
 
     def look(
-        self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0,
-        further: bool = False,
-    ) -> Look:  # fmt: skip
+        self, at: Standing, seed: tuple[int, ...] = (1,), valuing: int = 10, closer: float = 1.0
+    ) -> Look:
         """The player's look at the table. A cue ball in hand is put where it promises most.
 
-        closer: as in `Maker.outlook`. further: on a table without maps, also look for the place for the
-        ball after it.
+        closer: as in `Maker.outlook`.
         """
         cue = at.layout.cue or self.place(at)
-        return self._looks(at, [cue], seed, valuing, closer, further)[0]
+        return self._looks(at, [cue], seed, valuing, closer)[0]
 
     def _looks(
-        self, at: Standing, places: Sequence[Point], seed: tuple[int, ...], valuing: int, closer: float,
-        further: bool = False,
+        self, at: Standing, places: Sequence[Point], seed: tuple[int, ...], valuing: int, closer: float
     ) -> list[Look]:  # fmt: skip
         """What the player would see with the cue ball at each of the places."""
         run, known = self.chart(at)
@@ -162,11 +171,7 @@ class Seat:
         if known is None or (not ways and known in run.maker.maps):
             return [Look(0.0, 0.0, None, place) for place in places]
         if ways:
-            maker = run.maker
-            if at.game.any_order:
-                maker = breaking(maker, ways[0].then == UNTOUCHED)
-            if further and ways[0].then == SPREAD:
-                maker, ways = ahead(run.maker, layout, run.going_on[1])
+            maker = self._maker(run, at, ways)
             found = maker.outlooks(layout, layout.objects, ways, places, seed, valuing, closer=closer)
         else:
             there = [at.with_cue(place).layout for place in places]

@@ -52,6 +52,11 @@ class Layout:
         found = [(ball, place) for ball, place in [*kept, *added] if place is not None]
         return Layout(tuple(sorted(found) if added else found))
 
+    def only(self, balls: Iterable[str]) -> "Layout":
+        """The same without every ball but these."""
+        kept = set(balls)
+        return Layout(tuple((ball, place) for ball, place in self.places if ball in kept))
+
     def without(self, balls: Iterable[str]) -> "Layout":
         return self.changed(dict.fromkeys(balls, None))
 

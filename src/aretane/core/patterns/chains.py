@@ -1,30 +1,31 @@
 """Straight pool: which ball to break with, which one leads to it, and which one to that."""
 
+from collections.abc import Sequence
 from dataclasses import dataclass, replace
-
-import numpy as np
+from math import degrees
 
 from ..geometry import Point
-from ..runout.games import Question
-from ..runout.grid import grid_of, nodes_of
-from ..runout.maps import Maker, Way
-from ..runout.run import state
+from ..runout.endings import Ending, best_place, endings
+from ..runout.line import Leg, order_of
+from ..runout.opened import RACK, break_map
+from ..runout.run import Run
 from ..runout.sets import ease
-from ..runout.straight import break_chances
+from .angles import AngleRange, angle_range
 
-SPACING = 0.14
-BREAKERS, LEADING, MOST = 4, 3, 3
-"""Balls looked at as break balls and, of those nearest to where one wants to be, as what leads there; how
-many chains are listed."""
-NOTHING = (0.0,)
+MOST = 3
+"""How many chains are listed."""
+KEYS = 3
+"""Key balls that are looked at for another break ball than the one of the proposed order."""
 
 
 @dataclass(frozen=True, slots=True)
 class Chain:
     """A break ball, its key ball and the ball before that; `before` is None where no third ball is left.
 
-    place: the best place for the break shot, with its `chance`. kept: the mean chance of a playable break
-    shot before the key ball, over most places of the table. key_place: the best place for the key ball.
+    place: the best place for the break shot, with the chance of its pot and the `balls` that are to be
+    expected from it on, racks to come among them. angle: the cuts at that distance that still work.
+    key_place: the best place for the key ball. kept: the chance of a made break shot before the key ball,
+    and worth: the balls that come from there, over most places of the table.
     """
 
     break_ball: str
@@ -32,45 +33,64 @@ class Chain:
     before: str | None
     place: Point
     chance: float
+    balls: float
+    angle: AngleRange | None
     key_place: Point
     kept: float
+    worth: float
 
 
-def chains(asked: Question, threads: int = 2) -> tuple[Chain, ...]:
-    """The chains of a straight-pool layout, the likeliest to end in a break shot first; none of fewer than
-    two balls. Each is valued with the other balls gone."""
-    balls = asked.layout.objects
-    if len(balls) < 2:
+def chains(run: Run, legs: Sequence[Leg]) -> tuple[Chain, ...]:
+    """The chains of a run of straight pool: first that of the proposed order (`legs`), then others by what
+    they are worth; none of fewer than two balls, and none while the rack stands.
+
+    Each is valued with the other balls gone.
+    """
+    balls = run.maker.layout.objects
+    if len(balls) < 2 or not run.broken:
         return ()
-    maker = Maker(asked.table, asked.layout, asked.skill, SPACING, asked.physics, threads=threads)
-    nodes = nodes_of(*grid_of(maker.table, maker.spacing))
-    places = dict(asked.layout.places)
-    foot = asked.table.foot_spot
-    near = sorted(balls, key=lambda ball: places[ball].distance(foot))[:BREAKERS]
-    found = []
-    for last in near:
-        chances = break_chances(maker, last)
-        if chances.max() <= 0.0:
-            continue
-        best = _place(nodes, chances)
-        own: Maker = replace(maker, maps={}, following={}, keys={})
-        end = state("", [last])
-        own.known(end, chances[None, :])
-        for key in _nearest(balls, places, best, {last}):
-            both = state("", [key, last])
-            chart = own.make(both, list(both[1:]), (Way(key, end, NOTHING),))
-            there = _place(nodes, chart.smooth[0].ravel())
-            third = next(iter(_nearest(balls, places, there, {last, key})), None)
-            kept = ease(chart.smooth[0])
-            found.append(Chain(last, key, third, best, float(chances.max()), there, kept))
-    return tuple(sorted(found, key=lambda one: -one.kept)[:MOST])
+    order = order_of(run, legs)
+    broken = dict(run.broken)
+    broken.setdefault(order[-1], break_map(run.maker, order[-1]))
+    own = endings(run.maker, (order[-2], order[-1]), {order[-1]: broken[order[-1]]}, 1)
+    others = [one for one in endings(run.maker, balls, broken, KEYS) if one.break_ball != order[-1]]
+    found = [_chain(run, one, order[-3] if len(order) > 2 else None) for one in own]
+    named = set(order[-1:])
+    for one in others:
+        if one.break_ball not in named and len(found) < MOST:
+            named.add(one.break_ball)
+            found.append(_chain(run, one, _nearest(run, one)))
+    return tuple(found)
 
 
-def _place(nodes: np.ndarray, values: np.ndarray) -> Point:
-    return Point(*(float(value) for value in nodes[int(np.argmax(values))]))
+def _chain(run: Run, one: Ending, before: str | None) -> Chain:
+    place = best_place(one.breaking)
+    shot = one.breaking.shot(*one.breaking.nearest(place))
+    return Chain(
+        one.break_ball, one.key_ball, before, place, 0.0 if shot is None else shot.pot,
+        float(one.breaking.smooth[0].max()) * RACK, _angle(run, one, place), best_place(one.both),
+        ease(one.both.smooth[1]), one.worth * RACK,
+    )  # fmt: skip
 
 
-def _nearest(balls: tuple[str, ...], places: dict[str, Point], place: Point, but: set[str]) -> list[str]:
-    """The balls nearest to a place: a stop or a short roll on one of them leaves the cue ball there."""
-    others = [ball for ball in balls if ball not in but]
-    return sorted(others, key=lambda ball: (places[ball].distance(place), ball))[:LEADING]
+def _angle(run: Run, one: Ending, place: Point) -> AngleRange | None:
+    """The cuts of the break shot that still work at the distance of its best place."""
+    shot = one.breaking.shot(*one.breaking.nearest(place))
+    if shot is None:
+        return None
+    table, alone = run.maker.table, run.maker.layout.only((one.break_ball,))
+    far = place.distance(dict(alone.places)[one.break_ball]) - 2 * table.ball_radius
+    maker = replace(run.maker, layout=alone)
+    return angle_range(maker, one.breaking, one.break_ball, shot.pocket, max(far, table.ball_radius))
+
+
+def _nearest(run: Run, one: Ending) -> str | None:
+    """The ball nearest to the best place for the key ball: a short roll on it leaves the cue ball there."""
+    places, there = dict(run.maker.layout.places), best_place(one.both)
+    others = [ball for ball in run.maker.layout.objects if ball not in (one.break_ball, one.key_ball)]
+    return min(others, key=lambda ball: (places[ball].distance(there), ball), default=None)
+
+
+def least_angle(chain: Chain) -> float | None:
+    """The least cut (degrees) of the break shot that still works."""
+    return None if chain.angle is None else degrees(chain.angle.smallest)

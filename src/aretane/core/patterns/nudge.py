@@ -1,10 +1,13 @@
-"""Nudge a cluster or leave it: the best shot that moves one of its balls against the best that moves none.
+"""Nudge or leave: the best shot that moves balls against the best that moves none.
 
-Both are valued by the layouts they leave.
+Both are valued by the layouts they leave: where the end of the rack counts by maps drawn anew, in straight
+pool by a glance at each. There every ball may be nudged, to clear a path or to make a break ball; in other
+games the balls of clusters.
 """
 
 from collections.abc import Iterable
 from dataclasses import dataclass, replace
+from functools import partial
 
 import numpy as np
 
@@ -13,33 +16,40 @@ from ..chance.finer import compensated
 from ..chance.made import Task, made
 from ..equipment.balls import GROUPS
 from ..equipment.layout import Layout
+from ..equipment.racking import packed
 from ..equipment.table import POCKETS
 from ..motion import Strike
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
 from ..runout.games import Question, search
 from ..runout.kernel import worth_at
-from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, PlannedShot
+from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, Maker, PlannedShot
+from ..runout.opened import RACK, glanced
 from ..runout.run import Run
 from ..vocabulary import CUE
 from .clusters import clusters
 
 COARSER = 2.5
 """How much wider the grid is on which what is left is searched."""
-ENDINGS = 10
-"""Strikes with the player's errors; what is left after each pot among them is searched."""
+ENDINGS, READ = 10, 48
+"""Strikes with the player's errors, where what is left after each pot is searched, and where it is read."""
 LOOKED_AT = 3
 """Nudges, the likeliest to free a ball first, that are played with errors."""
 
 
 @dataclass(frozen=True, slots=True)
 class Weighed:
-    """A shot with what it is worth, its standard error, and the balls of clusters it moves."""
+    """A shot with what it is worth, its standard error, and the balls it moves.
+
+    worse: how often, of the strikes that pot, it leaves less than half of what they leave on average: the
+    risk.
+    """
 
     shot: PlannedShot
     value: float
     error: float
     moves: tuple[str, ...]
+    worse: float = 0.0
 
 
 @dataclass(frozen=True, slots=True)
@@ -51,9 +61,14 @@ class NudgeOrLeave:
 
 
 def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
-    """Weigh the two for a game in which running out counts; None in others and without a cluster."""
+    """Weigh the two; None in snooker, without a cluster where one is wanted, and while a rack stands."""
+    by_balls = asked.game.any_order
     tied = {ball for cluster in clusters(asked.table, asked.layout) for ball in cluster.balls}
-    if asked.measure != "chance" or not tied or asked.layout.cue is None:
+    if by_balls and not packed(asked.table, asked.layout):
+        tied = set(asked.layout.objects)
+    elif asked.measure != "chance":
+        return None
+    if not tied or asked.layout.cue is None:
         return None
     looked = list(looked_at(run, asked, tied))
     still = [one for one in looked if not one.moves]
@@ -70,7 +85,7 @@ class LookedAt:
     """A pot without errors: its promise, the tied balls it moves, and the layout it leaves.
 
     The promise of a shot that moves balls is only its pot, because the maps do not fit the layout it
-    leaves.
+    leaves; in straight pool that layout is read.
     """
 
     promise: float
@@ -111,7 +126,10 @@ def looked_at(
         met = tuple(name for name in hit if name not in (CUE, way.ball))
         moves = tuple(name for name in met if name in tied)
         if moves:
-            yield LookedAt(shot.pot, shot, strikes[k], moves, ends.after(k))
+            left, promise = ends.after(k), shot.pot
+            if asked.game.any_order:
+                promise *= _left_in_balls(asked, left)
+            yield LookedAt(promise, shot, strikes[k], moves, left)
         elif not met:
             x, y = (float(value) for value in ends.places[k, 0])
             promise = shot.pot * float(worth_at(run.maker.after(way)[0], run.maker.frame, x, y))
@@ -123,20 +141,27 @@ def _strike(shot: PlannedShot, at: Ready) -> Strike:
 
 
 def _weighed(asked: Question, shot: PlannedShot, moves: tuple[str, ...]) -> Weighed:
-    """The shot with errors: after each pot what is left is searched anew."""
+    """The shot with errors: after each pot what is left is searched anew, or read."""
     table, physics = asked.table, asked.physics
     at = ready(table, asked.layout, physics)
-    meant = _strike(shot, at)
-    ends = with_errors(at, table, asked.layout, meant, asked.skill, physics, ENDINGS)
+    count, value = (READ, _left_in_balls) if asked.game.any_order else (ENDINGS, partial(_left, shot=shot))
+    ends = with_errors(at, table, asked.layout, _strike(shot, at), asked.skill, physics, count)
     good = made(Task(shot.ball, shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
-    worth = [_left(asked, shot, ends.after(int(k))) for k in np.flatnonzero(good)]
-    if not worth:
+    worth = np.array([value(asked, ends.after(int(k))) for k in np.flatnonzero(good)])
+    if not len(worth):
         return Weighed(shot, 0.0, 0.0, moves)
-    mean, spread = float(np.mean(worth)), float(np.std(worth) / len(worth) ** 0.5)
-    return Weighed(shot, shot.pot * mean, shot.pot * spread, moves)
+    mean, spread = float(worth.mean()), float(worth.std() / len(worth) ** 0.5)
+    return Weighed(shot, shot.pot * mean, shot.pot * spread, moves, float((worth < 0.5 * mean).mean()))
 
 
-def _left(asked: Question, shot: PlannedShot, left: Layout) -> float:
+def _left_in_balls(asked: Question, left: Layout) -> float:
+    """Balls over RACK that come after a pot of straight pool, those down with it among them."""
+    down = len(asked.layout.objects) - len(left.objects)
+    maker = Maker(asked.table, left, asked.skill, asked.game.spacing, asked.physics)
+    return down / RACK + glanced(maker, left)
+
+
+def _left(asked: Question, left: Layout, shot: PlannedShot) -> float:
     """What the layout after a pot is worth."""
     last = asked.game.last
     if last not in left:

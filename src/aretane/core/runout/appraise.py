@@ -14,15 +14,16 @@ from ..games import Measure
 from ..log.shot import Plan, Tip
 from ..motion import MotionError
 from ..motion.play import Ends, play_ready
-from ..vocabulary import ball_words
+from ..vocabulary import CUE, ball_words
 from . import kernel
 from .games import Question, search
 from .in_place import Place, place_of
 from .maps import TOUCHED, Kept, PlannedShot, Way
+from .opened import RACK, READ, glanced
 from .run import Run
 
 SAMPLES = 400
-MODEL = 5
+MODEL = 6
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
@@ -113,10 +114,28 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Plac
     left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
     after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
     worth = np.where(struck.good, way.points[0] + left * after, 0.0)
+    if asked.game.any_order:
+        moved = np.flatnonzero(struck.good & (left < 1.0))
+        worth[moved] = way.points[0] + _opened(run, asked, way, ends, moved, after)
     place = _place(run, struck, asked, plan)
     if not struck.fell.any():
         return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, struck.assumed
     return _mean(worth), _mean(worth[struck.fell]), place, struck.assumed
+
+
+def _opened(
+    run: Run, asked: Question, way: Way, ends: Ends, moved: NDArray[np.int64], after: NDArray[np.float64]
+) -> NDArray[np.float64]:
+    """What strikes (m,) of straight pool that moved balls leave, over RACK: read at a glance, or by the map
+    (`after`) and what a glance says the moved balls have changed."""
+    before = asked.layout.without([way.ball])
+    found = np.zeros(len(moved))
+    for n, k in enumerate(moved):
+        left = ends.after(int(k))
+        found[n] = glanced(run.maker, left) + (len(before.objects) - len(left.objects)) / RACK
+        if way.then != READ and left.cue is not None:
+            found[n] += after[k] - glanced(run.maker, before.changed({CUE: left.cue}))
+    return np.maximum(found, 0.0)
 
 
 def placed(run: Run, asked: Question, plan: Plan) -> Place | None:
@@ -129,7 +148,7 @@ def placed(run: Run, asked: Question, plan: Plan) -> Place | None:
 
 def _place(run: Run, struck: _Struck, asked: Question, plan: Plan) -> Place | None:
     """The planned place of the cue ball; None without one, and after the last ball."""
-    then, cue = run.maker.chart_after(struck.way), asked.layout.cue
+    then, cue = run.chart_after(struck.way), asked.layout.cue
     if then is None or cue is None or plan.ball is None:
         return None
     start = cue

@@ -21,6 +21,7 @@ from ..motion.kernel.slots import (
     X,
     Y,
 )  # fmt: skip
+from .glance import LATER, RACK, expected, lay_before, left_by
 from .records import After, Bed, Look, Room, Tries, Worths, room_for
 
 WAY, POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(7)
@@ -41,6 +42,8 @@ NOT_NOTHING = 0.02
 """Worth of a pot without a way on, so that an easier one is preferred among those."""
 NEARLY = 0.8
 """Share of the least chance that a pot without spin must have for strikes with spin to be looked at."""
+GAINED = 0.2
+"""What moved balls add at most to what a map promises where they are read (others are looked at by it)."""
 LEAST_POT = 1e-3
 """Chance of a pot below which there is no shot."""
 
@@ -132,15 +135,38 @@ def _played(ball: int, pocket: int, player: Array, after: After, bed: Bed, room:
     fell = bool(marks[ball, FATE] == pocket)
     if not fell or marks[0, FATE] != ON_TABLE:
         return fell
-    left = 1.0
+    moved = False
     for i in range(1, room.rows.shape[0]):
         if i != ball and marks[i, HITS] > 0:
-            left = float(player[TOUCHED])
+            moved = True
             break
+    if after.glance.places.shape[0] > 0 and (moved or after.glance.always):
+        _read_anew(ball, player, after, bed, room)
+        return fell
+    left = float(player[TOUCHED]) if moved else 1.0
     for k in range(worth.shape[0]):
         there = worth_at(after.following[k], after.frame, balls[0, X], balls[0, Y])
         worth[k] = after.points[k] + left * there
     return fell
+
+
+@lean
+def _read_anew(ball: int, player: Array, after: After, bed: Bed, room: Room) -> None:
+    """Fill `room.worth` (2,) where a stroke moved balls: by a glance at what it left, or by the map and
+    what a glance says the balls moved have changed."""
+    glance, desk, worth, n = after.glance, room.desk, room.worth, room.rows.shape[0]
+    x, y, aim = room.balls[0, X], room.balls[0, Y], player[SIGMA]
+    beside = left_by(room, ball, desk)
+    balls, kept = expected(x, y, n, aim, glance, bed, desk)
+    worth[0], worth[1] = after.points[0] + (beside + balls) / RACK, after.points[1] + kept
+    if glance.always:
+        return
+    lay_before(room, ball, desk)
+    balls, kept = expected(x, y, n, aim, glance, bed, desk)
+    there = worth_at(after.following[0], after.frame, x, y)
+    worth[0] = max(after.points[0], worth[0] + there - balls / RACK)
+    there = worth_at(after.following[1], after.frame, x, y)
+    worth[1] = min(1.0, max(after.points[1], worth[1] + there - kept))
 
 
 @lean
@@ -174,9 +200,18 @@ def _tried(
 
 
 @compiled
+def _most(onwards: After, way: int) -> float:
+    """What follows a pot at most."""
+    most = float(np.max(onwards.following[way, 0]))
+    if onwards.glance.always:
+        return 1.0 + float(onwards.glance.going[LATER]) / RACK
+    return most + GAINED if onwards.glance.places.shape[0] > 0 else most
+
+
+@compiled
 def one_of(onwards: After, way: int) -> After:
     """What comes after one of several pots."""
-    return After(onwards.points[way], onwards.following[way], onwards.frame)
+    return After(onwards.points[way], onwards.following[way], onwards.frame, onwards.glance)
 
 
 @compiled
@@ -210,7 +245,7 @@ def map_ways(
     promise, bound, highest = np.empty(count), np.empty(count), np.empty(finalists)
     ceiling = np.empty(ways.shape[0])
     for way in range(ways.shape[0]):
-        ceiling[way] = onwards.points[way, 0] + np.max(onwards.following[way, 0])
+        ceiling[way] = onwards.points[way, 0] + _most(onwards, way)
     answer, chosen = np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):

@@ -1,13 +1,17 @@
 """The proposed order: the best plan played without errors, shot by shot, and where it is hardest."""
 
-from dataclasses import dataclass
+from collections.abc import Sequence
+from dataclasses import dataclass, replace
 
 from ..chance.finer import compensated
 from ..equipment.layout import Layout
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
+from ..vocabulary import CUE
+from .endings import best_place
 from .maps import PlannedShot, State
-from .run import Run
+from .run import Run, state
+from .straight import straight_run
 
 MOST = 15
 """Shots that are proposed at most."""
@@ -31,12 +35,17 @@ class Leg:
 def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
     """The plan from where the cue ball lies.
 
-    It ends with the rack, where no map goes further, or where the shot without error misses.
+    It ends with the rack (in straight pool with a ball to break the next one), where no map goes further,
+    or where the shot without error misses. Where the search looked so many balls ahead, the rest is
+    searched from there, with the same ball kept for the break shot.
     """
     maker, layout = run.maker, run.maker.layout
     at: State | None = run.start
     legs: list[Leg] = []
     while at is not None and len(legs) < most:
+        if run.kept is not None and at not in run.maker.maps and len(at) > 2:
+            run, layout = _further(run, at, layout)
+            maker, at = run.maker, run.start
         found = run.outlook(layout, at, valuing=VALUING)
         if found.shot is None:
             break
@@ -50,6 +59,29 @@ def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
         at = shot.then
         layout = motion.after if at is None else _set_up(run, at, motion.after)
     return tuple(legs)
+
+
+def _further(run: Run, at: State, layout: Layout) -> tuple[Run, Layout]:
+    """The run from where straight pool's search ended, and its layout."""
+    left = layout.only((*at[1:], CUE))
+    maker = replace(run.maker, layout=left, maps={}, following={}, keys={})
+    return straight_run(maker, at[1:], last=run.kept), left
+
+
+def order_of(run: Run, legs: Sequence[Leg]) -> tuple[str, ...]:
+    """Every ball of a rack of straight pool in the proposed order; the last is the ball for the break shot.
+
+    Where the proposed shots end early, the maps say the rest from their best places.
+    """
+    order = [leg.shot.ball for leg in legs]
+    left = [ball for ball in run.maker.layout.objects if ball not in order]
+    while len(left) > 1:
+        known = run.maker.maps.get(state("", left))
+        shot = None if known is None else known.shot(*known.nearest(best_place(known)))
+        others = [ball for ball in left if ball != run.kept]
+        order.append(shot.ball if shot is not None else others[0])
+        left.remove(order[-1])
+    return (*order, *left)
 
 
 def _kept(run: Run, at: State, shot: PlannedShot, value: float) -> float:

@@ -30,7 +30,7 @@ from ..skill.scatter import SLOWEST, apart_errors
 from ..vocabulary import CUE
 from . import kernel
 from .grid import covered_by, filled, grid_of, nodes_of, smoothed
-from .records import After, Bed, Look, Tries, Worths
+from .records import After, Bed, Glance, Look, Tries, Worths
 
 Array = NDArray[np.float64]
 State = tuple[str, ...]
@@ -52,6 +52,11 @@ SPEEDS = np.array((0.9, 1.3, 1.8, 2.5, 3.4))
 TIPS = np.array(((0.0, 0.0), (0.0, 0.35), (0.0, -0.35), (0.25, 0.15), (-0.25, 0.15)))
 """Tip offsets (side, height; ball radii) that are tried."""
 
+
+ORDINARY = Tries(SPEEDS, TIPS)
+"""Strikes that are tried at a pot."""
+UNREAD = Glance(np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False)
+"""Layouts with moved balls are not read: the map of the balls where they lay has to do."""
 
 Filling = Callable[[Sequence[str], Sequence["Way"]], tuple[Array, Array, Array, NDArray[np.bool_]]]
 """Gives, for the balls of a state and its ways on, values (g, K), variances (g,), shots (g, BEST_COLUMNS)
@@ -161,7 +166,8 @@ class Maker:
 
     finish (K,): the worth of a finished run. touched: the share of what follows that is left where the shot
     touched another ball. The answer is the same for any number of `threads`. `report` is called with every
-    finished map; an exception it raises stops the work. kept: maps by everything they depend on; share it,
+    finished map; an exception it raises stops the work. glance: how layouts are read that strokes leave
+    which move balls. kept: maps by everything they depend on; share it,
     and only what changed is made again.
     """
 
@@ -176,6 +182,8 @@ class Maker:
     touched: float = TOUCHED
     report: Callable[[ChanceMap], object] = lambda one: None
     kept: Kept | None = None
+    glance: Glance = UNREAD
+    tries: Tries = ORDINARY
     maps: dict[State, ChanceMap] = field(default_factory=dict)
     following: dict[State | None, Array] = field(default_factory=dict)
     keys: dict[State | None, str] = field(default_factory=dict)
@@ -227,7 +235,8 @@ class Maker:
         """Everything that the map depends on, in short."""
         places = dict(self.layout.places)
         content = (
-            self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, self.touched, state,
+            self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, self.touched,
+            self.glance.going.tolist(), self.glance.always, self.tries.speeds.tolist(), state,
             [(ball, places[ball]) for ball in balls], [(ball, places[ball]) for ball in source], list(ways),
             [self.keys.get(way.then) for way in ways],
         )  # fmt: skip
@@ -348,11 +357,12 @@ class Maker:
             round(closer * CHOOSING),
         )  # fmt: skip
         onwards = After(
-            np.array([way.points for way in ways]), np.array([self.after(way) for way in ways]), self.frame
-        )
+            np.array([way.points for way in ways]), np.array([self.after(way) for way in ways]),
+            self.frame, self.glance,
+        )  # fmt: skip
         kernel.map_ways(
-            places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only, Tries(SPEEDS, TIPS),
-            look, self.player(), onwards, self.bed, Worths(values, spreads, best),
+            places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only, self.tries, look,
+            self.player(), onwards, self.bed, Worths(values, spreads, best),
         )  # fmt: skip
         return values, spreads, best
 

@@ -16,8 +16,8 @@ from ..motion.ready import ready
 from ..skill.circumstances import circumstances
 from ..skill.scatter import scatter
 from ..vocabulary import CUE
-from .loose import RACK
 from .maps import Maker, PlannedShot, State
+from .opened import RACK
 from .run import Run, state
 from .snooker import COLOUR, END, POINTS, RED
 

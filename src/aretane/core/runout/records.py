@@ -40,13 +40,27 @@ class Look(NamedTuple):
     choosing: int
 
 
+class Glance(NamedTuple):
+    """How layouts are read that no map was made for: `places` (s, 2) all over the table from which pots are
+    looked at (none: they are not read), the player's `going` (`glance.GOING_COLUMNS`,) from ball to ball,
+    the `rack` (15, 4) that is set up for the last ball, its first row the free apex, and `always` (else
+    only where a stroke moved balls)."""
+
+    places: Array
+    going: Array
+    rack: Array
+    always: bool
+
+
 class After(NamedTuple):
     """What comes after a pot. `points` (K,): what it counts by itself; `following` (K, nx, ny): the worths
-    of what follows, on the grid `frame`. Of several pots at once both have a first axis (w,)."""
+    of what follows, on the grid `frame`. Of several pots at once both have a first axis (w,). `glance` says
+    how layouts with balls that were moved are read."""
 
     points: Array
     following: Array
     frame: Array
+    glance: Glance
 
 
 class Worths(NamedTuple):
@@ -78,6 +92,19 @@ class Struck(NamedTuple):
     samples: Singles
 
 
+class Desk(NamedTuple):
+    """Arrays that a layout is read in, made once: `balls` (n, 4), those `racked` (16, 4), the `pairs` of
+    balls and pockets that pass, from how many places each ball is on (`loose`, (n,)), the best pots of the
+    places (`tops`, (s,)), and what was `read`."""
+
+    balls: Array
+    racked: Array
+    pairs: Array
+    loose: Ints
+    tops: Array
+    read: Array
+
+
 class Room(NamedTuple):
     """Arrays that a strike is played in, made once: `rows` (n, 4) are the balls it begins with, the cue
     ball first, `ids` (n,) which balls they are, `strike` (5,), `worth` (K,); no path is kept in `none`."""
@@ -90,6 +117,20 @@ class Room(NamedTuple):
     none: Array
     strike: Array
     worth: Array
+    desk: Desk
+
+
+PAIRS, PAIR_WIDTH, READ_WIDTH, PLACES = 90, 5, 3, 64
+"""Sizes of a desk: pairs that are kept and their columns, figures read, and places at most."""
+
+
+@compiled
+def desk_for(n: int) -> Desk:
+    """A desk for so many balls."""
+    return Desk(
+        np.zeros((n, 4)), np.zeros((16, 4)), np.zeros((PAIRS, PAIR_WIDTH)), np.zeros(n, np.int64),
+        np.zeros(PLACES), np.zeros(READ_WIDTH),
+    )  # fmt: skip
 
 
 @compiled
@@ -99,5 +140,5 @@ def room_for(layout: Array, kinds: int) -> Room:
     return Room(
         layout.copy(), np.empty(n, np.int64), np.zeros((n, BALL_COLUMNS)),
         np.zeros((n, MARK_COLUMNS), np.int64), np.zeros(SUMMARY_COLUMNS), np.zeros((0, 0)), np.zeros(5),
-        np.zeros(kinds),
+        np.zeros(kinds), desk_for(n),
     )  # fmt: skip

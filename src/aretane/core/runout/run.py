@@ -1,7 +1,7 @@
 """A run through the balls left: its maps, and what it promises from where the balls lie."""
 
-from collections.abc import Callable, Iterable
-from dataclasses import dataclass
+from collections.abc import Callable, Iterable, Mapping
+from dataclasses import dataclass, field
 
 from ..equipment.layout import Layout
 from .kernel import worth_at
@@ -13,8 +13,9 @@ class Run:
     """The maps of one layout, state by state, with the state it starts in.
 
     balls_of: the balls on the table in a state. kinds: what each value counts (the chance to finish, or
-    points of the visit); units (K,): what a value of 1 stands for. going_on: in straight pool, the chance
-    of a pot from ball to ball, in this rack and over many.
+    points of the visit); units (K,): what a value of 1 stands for. In straight pool, going_on: the chance
+    of a pot from ball to ball, in this rack and over many; broken: the maps of break shots, by their ball;
+    kept: the ball that the search keeps for it, where it does not look at every order.
     """
 
     maker: Maker
@@ -23,6 +24,8 @@ class Run:
     balls_of: Callable[[State], tuple[str, ...]]
     units: tuple[float, ...] = (1.0,)
     going_on: tuple[float, float] = (0.0, 0.0)
+    broken: Mapping[str, ChanceMap] = field(default_factory=dict)
+    kept: str | None = None
 
     @property
     def chart(self) -> ChanceMap:
@@ -33,6 +36,12 @@ class Run:
         """What may be potted in a state, as far as it was searched."""
         known = self.maker.maps.get(state)
         return () if known is None else known.ways
+
+    def chart_after(self, way: Way) -> ChanceMap | None:
+        """The map of what follows a way on, as `Maker.chart_after`; of straight pool's last ball that of
+        its break shot."""
+        last = way.then[1] if way.then is not None and len(way.then) == 2 else ""
+        return self.broken.get(last) or self.maker.chart_after(way)
 
     def outlook(
         self, layout: Layout | None = None, state: State | None = None, seed: tuple[int, ...] = (1,),

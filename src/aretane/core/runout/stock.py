@@ -19,6 +19,7 @@ from .maps import (
     SCREENING,
     SPEEDS,
     TIPS,
+    UNREAD,
     VALUING,
     ChanceMap,
     Maker,
@@ -149,6 +150,7 @@ class Stock:
             np.array([way.points for way in ways]),
             np.array([maker.after(way) for way in ways]),
             maker.frame,
+            UNREAD,
         )
         look = Look(self._errors, FINALISTS, SCREENING, CHOOSING)
         present, player, bed = self._bits(balls), maker.player(), maker.bed

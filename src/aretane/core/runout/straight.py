@@ -1,18 +1,30 @@
 """The chance map of straight pool (14.1): the rack in any order, down to a ball to break the next one with.
 
-Two values are carried: the balls that are to be expected, those after the next break among them by a stated
-estimate, and the chance to come to a playable break shot.
+Two values are carried: the balls that are to be expected, those of the racks to come among them, and the
+chance to make the break shot. A break shot is worth what it opens (`opened.py`).
 """
 
 from dataclasses import replace
 
 import numpy as np
 
-from ..equipment.layout import Layout
-from ..equipment.racking import packed, racked_again, racked_place
-from .grid import grid_of, nodes_of
-from .loose import LOST, RACK, UNTOUCHED, breaking, know_other_racks, rack_of, usual_run
-from .maps import Maker, Way
+from ..equipment.racking import packed, racked_place
+from .endings import endings, with_one_left, worth
+from .maps import ChanceMap, Maker, Way
+from .opened import (
+    ONE,
+    RACK,
+    READ,
+    at_a_glance,
+    break_balls,
+    break_map,
+    glance_for,
+    know_nothing,
+    over_racks,
+    places_of,
+    reading,
+    usual,
+)  # fmt: skip
 from .run import Run, state
 from .sets import Set, ease
 from .stock import Stock
@@ -23,70 +35,64 @@ FEW = 6
 AHEAD, FIRSTS = 3, 6
 """Balls that are searched ahead, and balls looked at in that search, where there are more."""
 BREAKERS = 4
-"""Balls looked at as the one to break the next rack with, the nearest to the rack."""
-CHOSEN = 0.85
-"""Share of places that are worse for a break shot than where a run that aims for it brings the cue ball
-(set so that four levels meet the search over every order; the bench checks it)."""
+"""Balls looked at as the one to break the next rack with: those that make a break shot most often."""
+LIKELY, KEYS = 3, 2
+"""Of more than a few balls, break balls that are weighed with their key balls, and key balls of each."""
 
 
-def straight_run(maker: Maker, balls: tuple[str, ...], through: str | None = None, few: int = FEW) -> Run:
+def straight_run(
+    maker: Maker, balls: tuple[str, ...], through: str | None = None, few: int = FEW,
+    last: str | None = None,
+) -> Run:  # fmt: skip
     """The run through `balls` down to one of them; up to `few` of them in every order.
 
-    Raises KeyError for a ball that is not there.
+    last: the ball that is kept for the break shot, where it is named. Raises KeyError for a ball that is
+    not there.
     """
-    over_racks = usual_run(maker.table, maker.skill, maker.physics)
-    know_other_racks(maker, over_racks)
+    maker = replace(maker, glance=glance_for(maker.table, maker.skill, maker.physics))
+    know_nothing(maker)
+    over = over_racks(maker.table, maker.skill, maker.physics)
     if packed(maker.table, maker.layout):
-        return _break_run(maker, balls, over_racks, through)
-    search = _Search(maker, balls, through, few)
+        return _break_run(maker, balls, over, through)
+    search = _Search(maker, balls, through, few, last)
     search.make(frozenset(balls))
     return Run(
-        maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0), (search.usual, over_racks)
-    )
+        maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0), (usual(maker, balls), over),
+        search.broken, search.kept,
+    )  # fmt: skip
 
 
-def _break_run(maker: Maker, balls: tuple[str, ...], over_racks: float, through: str | None) -> Run:
+def _break_run(maker: Maker, balls: tuple[str, ...], over: float, through: str | None) -> Run:
     """The shot into a standing rack by one of the balls outside it; where there is none, by any."""
     loose = [ball for ball in balls if not racked_place(maker.table, dict(maker.layout.places)[ball])]
     start = state("", balls)
     wanted = [through] if through in balls else []
-    tried = dict.fromkeys([*wanted, *(loose or balls)])
-    ways = [Way(ball, UNTOUCHED, (1.0 / RACK, 0.0)) for ball in tried]
-    maker = breaking(maker)
+    ways = [Way(ball, READ, ONE) for ball in dict.fromkeys([*wanted, *(loose or balls)])]
+    maker = reading(maker, breaking=True)
     maker.make(start, balls, ways)
-    return Run(maker, start, KINDS, lambda at: at[1:], (float(RACK), 1.0), (over_racks, over_racks))
-
-
-def break_chances(maker: Maker, ball: str) -> np.ndarray:
-    """Chance (g,) from each node to pot `ball`, the other fourteen racked, so that the cue ball goes into
-    the rack; 0 where the ball lies in the way of the rack."""
-    place = dict(maker.layout.places)[ball]
-    racked = racked_again(maker.table, ball, Layout.of({ball: place})).layout
-    nodes = nodes_of(*grid_of(maker.table, maker.spacing))
-    if racked.get(ball) != place:
-        return np.zeros(len(nodes))
-    fourteen = frozenset(racked.objects) - {ball}
-    stock = Stock(replace(maker, layout=racked), racked.objects, (ball,), fourteen)
-    return stock.chances(racked.objects, touching=tuple(fourteen))[:, 0]
+    return Run(maker, start, KINDS, lambda at: at[1:], (float(RACK), 1.0), (over, over))
 
 
 class _Search:
-    """Every set of a few balls; of more, those that three balls ahead lead to, and estimates there."""
+    """Every set of a few balls; of more, those that three balls ahead lead to, and a glance there."""
 
-    def __init__(self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int):
+    def __init__(
+        self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int, last: str | None
+    ):
         self.maker, self.balls, self.whole = maker, balls, len(balls) <= few
         whole = Stock(maker, balls, balls, frozenset())
-        easy = whole.chances(balls)
-        ordered = sorted(balls, key=lambda ball: (-ease(easy[:, balls.index(ball)]), ball))
-        wanted = [through] if through in balls else []
-        firsts = ordered if self.whole else list(dict.fromkeys([*wanted, *ordered[:FIRSTS]]))
-        self.firsts = tuple(firsts)
-        self.stock = whole if self.whole else Stock(maker, balls, self.firsts, frozenset())
-        self.usual = (1.0 - LOST * maker.skill.speed) * ease(easy.max(axis=1))
-        foot = maker.table.foot_spot
-        near = sorted(balls, key=lambda ball: dict(maker.layout.places)[ball].distance(foot))
-        breakers = balls if self.whole else near[:BREAKERS]
-        self.broken = {ball: break_chances(maker, ball) for ball in breakers}
+        self.broken = _break_maps(maker, balls, last)
+        self.kept = last
+        firsts = tuple(ball for ball in balls if ball != last)
+        if not self.whole:
+            self.kept = last or _kept_for_the_break(maker, balls, self.broken)
+            easy = whole.chances(balls)
+            ordered = sorted(balls, key=lambda ball: (-ease(easy[:, balls.index(ball)]), ball))
+            wanted = [through] if through in balls else []
+            others = [ball for ball in ordered if ball != self.kept]
+            firsts = tuple(dict.fromkeys([*wanted, *others[:FIRSTS]]))
+        self.firsts = firsts
+        self.stock = whole if self.whole else Stock(maker, balls, firsts, frozenset())
 
     def make(self, left: Set) -> None:
         """The map of a set with everything that follows it."""
@@ -96,32 +102,34 @@ class _Search:
         gone = len(self.balls) - len(left)
         if len(left) == 1:
             (last,) = left
-            self.maker.known(at, self._broken(self.broken.get(last, np.zeros(self._count))))
+            self.maker.known(at, self._broken(last))
         elif gone == AHEAD and not self.whole:
-            self.maker.known(at, self._estimate(left))
+            self.maker.known(at, at_a_glance(self.maker, at[1:], places_of(self.maker)))
         else:
             ways = []
             for ball in self.firsts:
                 if ball in left:
                     self.make(left - {ball})
-                    ways.append(Way(ball, state("", left - {ball}), (1.0 / RACK, 0.0)))
+                    ways.append(Way(ball, state("", left - {ball}), ONE))
             self.stock.map(at, at[1:], ways)
 
-    @property
-    def _count(self) -> int:
-        return int(np.prod(self.maker.shape))
+    def _broken(self, last: str) -> np.ndarray:
+        """Values (2, g) with one ball left."""
+        if last not in self.broken:
+            return np.zeros((2, int(np.prod(self.maker.shape))))
+        return with_one_left(self.broken[last])
 
-    def _broken(self, chance: np.ndarray) -> np.ndarray:
-        """Values (2, g) with one ball left: balls of the next rack, and the chance of the break shot."""
-        return np.array([rack_of(self.usual) * chance / RACK, chance])
 
-    def _estimate(self, left: Set) -> np.ndarray:
-        """Values (2, g) beyond the search: the best pot from there, then pots as easy as they usually are,
-        and at the end the best of the break shots as it is from a well chosen place."""
-        chance = self.stock.chances(tuple(left)).max(axis=1)
-        more = len(left) - 2
-        there = [float(np.quantile(self.broken[ball], CHOSEN)) for ball in self.broken if ball in left]
-        last = self._broken(np.array(max(there, default=0.0)))
-        run = sum(self.usual**k for k in range(more + 1))
-        kept = chance * self.usual**more
-        return np.array([chance * run / RACK + kept * last[0], kept * last[1]])
+def _break_maps(maker: Maker, balls: tuple[str, ...], last: str | None) -> dict[str, ChanceMap]:
+    """The maps of the break shots by the balls that make one most often, or by the one named; the best
+    first."""
+    wanted = (last,) if last in balls else tuple(break_balls(maker, balls))[:BREAKERS]
+    maps = {ball: break_map(maker, ball) for ball in wanted}
+    return dict(sorted(maps.items(), key=lambda one: -worth(one[1])))
+
+
+def _kept_for_the_break(maker: Maker, balls: tuple[str, ...], broken: dict[str, ChanceMap]) -> str | None:
+    """The break ball of the best ending; None where no ball makes a break shot."""
+    few = dict(list(broken.items())[:LIKELY])
+    best = next(iter(endings(maker, balls, few, KEYS)), None)
+    return None if best is None else best.break_ball

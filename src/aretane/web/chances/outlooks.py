@@ -104,7 +104,7 @@ def _view(chart: Chart, there: Asked, order: tuple[str, ...]) -> OutlookView:
     legs = chart.legs
     ball = plan.ball or (found.shot.ball if found.shot else None)
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
-    then = None if way is None else run.maker.chart_after(way)
+    then = None if way is None else run.chart_after(way)
     return OutlookView(
         reason="",
         stage="fine" if chart.fine else "rough",

@@ -89,29 +89,39 @@ class ClusterView(BaseModel):
 
 
 class ChainView(BaseModel):
-    """Straight pool: a break ball, its key ball and the one before, the best places (mm), the chance of the
-    break shot from there, and that of getting it from most places."""
+    """Straight pool: a break ball, its key ball and the one before, and the best places (mm).
+
+    chance: of the break shot's pot from there, with the `balls` that come from it on, racks to come among
+    them, and the cuts that still work in words. kept and worth: the chance of a made break shot before the
+    key ball, and the balls from there, from most places.
+    """
 
     break_ball: str
     key_ball: str
     before: str | None
     place: Place
     chance: float
+    balls: float
+    angle: str | None
     key_place: Place
     kept: float
+    worth: float
 
 
 class WeighedView(BaseModel):
-    """A shot with the chance to run out behind it, its standard error, and the tied balls it moves."""
+    """A shot with what it is worth (the chance to run out, or balls), its standard error, the balls it
+    moves, and how often, of its pots, it leaves less than half of that."""
 
     shot: AdvisedView
     value: float
     error: float
     moves: list[str]
+    worse: float
 
 
 class NudgeView(BaseModel):
-    """The best shot that moves a ball of a cluster, and the best that moves none."""
+    """The best shot that moves a ball of a cluster (in straight pool any ball), and the best that moves
+    none."""
 
     nudge: WeighedView | None
     leave: WeighedView | None
@@ -119,9 +129,13 @@ class NudgeView(BaseModel):
 
 class ReadingView(BaseModel):
     """A layout read for the player whose shot it is. `stage`: none (with the `reason`), waiting, fine.
-    `nudge` comes later, as long as `nudge_waits`; null where there is nothing to weigh."""
+
+    `nudge` and `chains` come later, as long as `nudge_waits`; null and none where there are none. Nudges
+    are weighed in the `measure` of the game.
+    """
 
     reason: str
+    measure: str
     stage: str
     balls: list[BallReadingView]
     clusters: list[ClusterView]

@@ -7,6 +7,7 @@ from typing import cast
 from apiflask import APIBlueprint
 
 from aretane.core.equipment.table import PocketName
+from aretane.core.patterns.angles import angle_words
 from aretane.core.patterns.chains import Chain, chains
 from aretane.core.patterns.clusters import Passage
 from aretane.core.patterns.nudge import NudgeOrLeave, Weighed, nudge_or_leave
@@ -35,7 +36,7 @@ from .reading_views import (
 blueprint = APIBlueprint("readings", __name__, url_prefix="/api")
 WINDOW = 0.1
 """How much less a place in the computed window may be worth, as a share of the best place."""
-READING, NUDGE = "reading", "nudge"
+READING, NUDGE, CHAINS = "reading", "nudge", "chains"
 
 
 @blueprint.post("/recordings/<int:recording_id>/routes")
@@ -112,30 +113,36 @@ def reading_of(recording_id: int, json_data: OutlookBody) -> ReadingView:
         return _no_reading("none", str(reason))
     asked, plan = there.question, there.plan
     weigh: dict[Hashable, More] = {NUDGE: partial(_nudged, asked=asked)}
+    if asked.game.any_order:
+        weigh = {CHAINS: _chained, **weigh}
     chart = charting().ask(asked, plan.ball, weigh, {READING: partial(_read, asked=asked)}, asker_now())
-    found = cast("tuple[Reading, tuple[Chain, ...]] | None", chart.more.get(READING))
+    found = cast("Reading | None", chart.more.get(READING))
     if found is None:
         return _no_reading("none" if chart.trouble else "waiting", chart.trouble)
     weighed = cast("NudgeOrLeave | None", chart.more.get(NUDGE))
-    return _reading_view(*found).model_copy(
+    chained = cast("tuple[Chain, ...]", chart.more.get(CHAINS) or ())
+    unit = 1.0 if chart.fine is None else chart.fine.units[0]
+    return _reading_view(found).model_copy(
         update={
-            "nudge": None if weighed is None else _nudge_view(weighed),
+            "measure": asked.measure,
+            "chains": [_chain_view(chain) for chain in chained],
+            "nudge": None if weighed is None else _nudge_view(weighed, unit),
             "nudge_waits": NUDGE in chart.wanted and not chart.trouble,
         }
     )
 
 
-def _nudge_view(found: NudgeOrLeave) -> NudgeView:
+def _nudge_view(found: NudgeOrLeave, unit: float) -> NudgeView:
     return NudgeView(
-        nudge=None if found.nudge is None else _weighed_view(found.nudge),
-        leave=None if found.leave is None else _weighed_view(found.leave),
+        nudge=None if found.nudge is None else _weighed_view(found.nudge, unit),
+        leave=None if found.leave is None else _weighed_view(found.leave, unit),
     )
 
 
-def _weighed_view(weighed: Weighed) -> WeighedView:
+def _weighed_view(weighed: Weighed, unit: float) -> WeighedView:
     return WeighedView(
-        shot=advised_view(weighed.shot), value=round(weighed.value, 4), error=round(weighed.error, 4),
-        moves=list(weighed.moves),
+        shot=advised_view(weighed.shot), value=round(weighed.value * unit, 4),
+        error=round(weighed.error * unit, 4), moves=list(weighed.moves), worse=round(weighed.worse, 3),
     )  # fmt: skip
 
 
@@ -143,13 +150,19 @@ def _nudged(run: Run, _: Drawing, asked: Question) -> NudgeOrLeave | None:
     return nudge_or_leave(run, asked=asked)
 
 
-def _read(_: Drawing, asked: Question) -> tuple[Reading, tuple[Chain, ...]]:
-    return read(asked), chains(asked) if asked.game.any_order else ()
+def _read(_: Drawing, asked: Question) -> Reading:
+    return read(asked)
+
+
+def _chained(run: Run, drawing: Drawing) -> tuple[Chain, ...]:
+    """The chains behind the proposed order, so that both name the same break ball."""
+    return chains(run, drawing.chart.legs)
 
 
 def _no_reading(stage: str, reason: str) -> ReadingView:
     return ReadingView(
         reason=reason,
+        measure="chance",
         stage=stage,
         balls=[],
         clusters=[],
@@ -160,11 +173,11 @@ def _no_reading(stage: str, reason: str) -> ReadingView:
     )
 
 
-def _reading_view(reading: Reading, found: tuple[Chain, ...]) -> ReadingView:
+def _reading_view(reading: Reading) -> ReadingView:
     return ReadingView(
-        reason="", stage="fine", balls=[_ball_view(ball) for ball in reading.balls],
+        reason="", measure="chance", stage="fine", balls=[_ball_view(ball) for ball in reading.balls],
         clusters=[_cluster_view(opening) for opening in reading.openings], blockers=dict(reading.blockers),
-        chains=[_chain_view(chain) for chain in found], nudge=None, nudge_waits=False,
+        chains=[], nudge=None, nudge_waits=False,
     )  # fmt: skip
 
 
@@ -200,5 +213,7 @@ def _break_out_view(way: BreakOut) -> BreakOutView:
 def _chain_view(chain: Chain) -> ChainView:
     return ChainView(
         break_ball=chain.break_ball, key_ball=chain.key_ball, before=chain.before, place=in_mm(chain.place),
-        chance=round(chain.chance, 3), key_place=in_mm(chain.key_place), kept=round(chain.kept, 3),
+        chance=round(chain.chance, 3), balls=round(chain.balls, 1),
+        angle=None if chain.angle is None else angle_words(chain.angle), key_place=in_mm(chain.key_place),
+        kept=round(chain.kept, 3), worth=round(chain.worth, 1),
     )  # fmt: skip

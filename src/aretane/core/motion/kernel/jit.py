@@ -19,7 +19,7 @@ _CHANCE = _HERE.parents[1] / "chance"
 _RUNOUT = _HERE.parents[1] / "runout"
 _SOURCES = [
     *sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py", 
-    _RUNOUT / "kernel.py", _RUNOUT / "stocked.py", _RUNOUT / "records.py",
+    _RUNOUT / "kernel.py", _RUNOUT / "stocked.py", _RUNOUT / "records.py", _RUNOUT / "glance.py",
 ]  # fmt: skip
 
 
