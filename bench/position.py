@@ -28,7 +28,7 @@ from aretane.core.runout.playout import (
 from aretane.core.skill import PRESETS
 from aretane.work.answering import executor
 
-from . import stories
+from . import packs, racks, stories
 from .plots import reliability
 from .rows import Row, at_most, seed
 
@@ -259,6 +259,8 @@ def measure() -> Iterator[Row]:
     yield from speeds()
     with executor(None) as pool:
         yield margin(pool)
+        yield from racks.measure(pool)
+        yield from packs.measure(pool)
         for trial in TRIALS:
             yield from truth(trial, pool)
     yield from ahead("straight-pool")

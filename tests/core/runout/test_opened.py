@@ -17,16 +17,14 @@ from aretane.core.runout.endings import endings, worth
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.grid import filled
 from aretane.core.runout.line import order_of, proposed
-from aretane.core.runout.maps import Maker, Way
+from aretane.core.runout.maps import READ, Maker, Way, know_nothing
 from aretane.core.runout.opened import (
     ONE,
     RACK,
-    READ,
     at_a_glance,
     break_balls,
     break_map,
     glance_for,
-    know_nothing,
     later,
     over_racks,
     reading,

@@ -9,7 +9,7 @@ from numpy.typing import NDArray
 from scipy.optimize import minimize
 from scipy.special import expit
 
-from ..runout.snooker import POINTS
+from ..runout.kernel import POINTS
 from . import learnt
 from .look import Look
 

@@ -10,10 +10,11 @@ from ..equipment.racking import packed
 from ..geometry import Point
 from ..runout.games import Question, search
 from ..runout.group import OPEN
-from ..runout.maps import ChanceMap, Kept, Maker, State, Way
-from ..runout.opened import ONE, READ, at_a_glance, places_of, reading
+from ..runout.kernel import POINTS
+from ..runout.maps import READ, ChanceMap, Kept, Maker, State, Way
+from ..runout.opened import ONE, at_a_glance, places_of, reading
 from ..runout.run import Run, state
-from ..runout.snooker import COLOUR, END, POINTS, RED
+from ..runout.snooker import COLOUR, END, RED
 from ..skill import Skill
 from ..vocabulary import CUE
 from .cover import hidden
@@ -87,8 +88,13 @@ class Seat:
         return (Way(wanted[1], then),)
 
     def _frame_ways(self, run: Run, at: Standing) -> tuple[Way, ...]:
-        """The pots of snooker: a red with any colour, a colour with the reds that are left behind it."""
+        """The pots of snooker: a red with any colour, a colour with the reds that are left behind it.
+
+        Where balls were moved, what each stroke leaves is read at a glance (`_maker`).
+        """
         reds = tuple(ball for ball in at.layout.objects if is_red(ball))
+        if reds and at.group_on != END and self._opened(run, at):
+            return tuple(Way(ball, READ, (value(ball) / POINTS,)) for ball in at.on)
         if at.group_on == RED:
             there = dict(at.layout.places)
             cue = there.get(CUE, at.table.foot_spot)
@@ -124,8 +130,8 @@ class Seat:
         return tuple(found)
 
     def _opened(self, run: Run, at: Standing) -> bool:
-        """Whether no map of straight pool fits: another rack, one that stands, or balls that were moved."""
-        if at.renewed or packed(at.table, at.layout):
+        """Whether no map fits: in straight pool another rack or one that stands; or balls were moved."""
+        if at.game.any_order and (at.renewed or packed(at.table, at.layout)):
             return True
         mapped = dict(run.maker.layout.places)
         return any(
@@ -134,9 +140,11 @@ class Seat:
         )
 
     def _maker(self, run: Run, at: Standing, ways: Sequence[Way]) -> Maker:
-        """What looks at the ways: in straight pool, where no map fits, it reads what each stroke leaves."""
-        if not at.game.any_order or ways[0].then != READ:
+        """What looks at the ways: where no map fits, it reads what each stroke leaves."""
+        if ways[0].then != READ:
             return run.maker
+        if at.game.by_colours:
+            return run.maker.always_reading()
         return reading(run.maker, packed(at.table, at.layout))
 
     def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:

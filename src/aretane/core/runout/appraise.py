@@ -18,9 +18,11 @@ from ..vocabulary import CUE, ball_words
 from . import kernel
 from .games import Question, search
 from .in_place import Place, place_of
-from .maps import TOUCHED, Kept, PlannedShot, Way
-from .opened import RACK, READ, glanced
+from .kernel import POINTS
+from .maps import READ, TOUCHED, Kept, PlannedShot, Way
+from .opened import RACK, glanced
 from .run import Run
+from .snooker import COLOUR, END, RED, points_after
 
 SAMPLES = 400
 MODEL = 6
@@ -114,9 +116,11 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Plac
     left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
     after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
     worth = np.where(struck.good, way.points[0] + left * after, 0.0)
+    moved = np.flatnonzero(struck.good & (left < 1.0))
     if asked.game.any_order:
-        moved = np.flatnonzero(struck.good & (left < 1.0))
         worth[moved] = way.points[0] + _opened(run, asked, way, ends, moved, after)
+    elif asked.game.by_colours and asked.group_on != END:
+        worth[moved] = way.points[0] + _split(run, asked, way, ends, moved, after)
     place = _place(run, struck, asked, plan)
     if not struck.fell.any():
         return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, struck.assumed
@@ -135,6 +139,26 @@ def _opened(
         found[n] = glanced(run.maker, left) + (len(before.objects) - len(left.objects)) / RACK
         if way.then != READ and left.cue is not None:
             found[n] += after[k] - glanced(run.maker, before.changed({CUE: left.cue}))
+    return np.maximum(found, 0.0)
+
+
+def _split(
+    run: Run, asked: Question, way: Way, ends: Ends, moved: NDArray[np.int64], after: NDArray[np.float64]
+) -> NDArray[np.float64]:
+    """The same at snooker, in shares of the points that a value of one stands for."""
+    on = COLOUR if asked.group_on == RED else RED
+    place = dict(asked.layout.places)[way.ball]
+    before = asked.layout.without([way.ball]) if on == COLOUR else asked.layout
+    found = np.zeros(len(moved))
+    for n, k in enumerate(moved):
+        left = ends.after(int(k))
+        if on == RED:
+            left = left.changed({way.ball: place})
+        beside = len(before.objects) - len(left.objects)
+        if on == RED and beside:
+            continue  # a red that falls with a colour is a foul
+        found[n] = points_after(run.maker, left, on) + beside / POINTS + after[k]
+        found[n] -= points_after(run.maker, before.changed({CUE: left.cue}), on)
     return np.maximum(found, 0.0)
 
 

@@ -52,7 +52,7 @@ FAR = -1e9
 
 
 @lean
-def _passes(balls: Array, until: int, n: int, bed: Bed, desk: Desk) -> int:
+def passing(balls: Array, until: int, n: int, bed: Bed, desk: Desk) -> int:
     """Fill `desk.pairs` with the balls of the rows 1 to `until` that pass to a pocket, and returns how
     many; balls off the table are FAR."""
     count = 0
@@ -112,7 +112,7 @@ def _passes(balls: Array, until: int, n: int, bed: Bed, desk: Desk) -> int:
 
 
 @lean
-def _on(balls: Array, n: int, pair: Array, x: float, y: float, aim: float) -> float:
+def odds(balls: Array, n: int, pair: Array, x: float, y: float, aim: float) -> float:
     """The chance of a pot from a place of the cue ball, by cut and distances alone."""
     dx, dy = pair[GHOST_X] - x, pair[GHOST_Y] - y
     gap = hypot(dx, dy)
@@ -145,16 +145,16 @@ def read(
 ) -> None:
     """Fill `desk.read` for balls (n, 4: x, y, radius, mass), the cue ball at (x, y); an x of FAR is no
     ball."""
-    count = _passes(balls, n, n, bed, desk)
+    count = passing(balls, n, n, bed, desk)
     first = 0.0
     for p in range(count):
-        first = max(first, _on(balls, n, desk.pairs[p], x, y, aim))
+        first = max(first, odds(balls, n, desk.pairs[p], x, y, aim))
     desk.loose[:] = 0
     places = glance.places.shape[0]
     for s in range(places):
         top, last, seen = 0.0, -1, False
         for p in range(count):
-            one = _on(balls, n, desk.pairs[p], glance.places[s, 0], glance.places[s, 1], aim)
+            one = odds(balls, n, desk.pairs[p], glance.places[s, 0], glance.places[s, 1], aim)
             ball = int(desk.pairs[p, BALL])
             if ball != last:
                 seen, last = False, ball
@@ -163,13 +163,13 @@ def read(
                 seen = True
             top = max(top, one)
         k = s  # the better ones first
-        while k > 0 and desk.tops[k - 1] < top:
-            desk.tops[k] = desk.tops[k - 1]
+        while k > 0 and desk.tops[0, k - 1] < top:
+            desk.tops[0, k] = desk.tops[0, k - 1]
             k -= 1
-        desk.tops[k] = top
+        desk.tops[0, k] = top
     usual, half = 0.0, places // 2
     for s in range(half):
-        usual += desk.tops[s] / half
+        usual += desk.tops[0, s] / half
     loose = 0
     for i in range(1, n):
         loose += desk.loose[i] >= FREELY
@@ -231,7 +231,7 @@ def break_on(x: float, y: float, aim: float, glance: Glance, desk: Desk, count: 
     `count` pairs stand on the desk, and the rack with it in row 0."""
     best = 0.0
     for p in range(count):
-        chance = _on(desk.racked, desk.racked.shape[0], desk.pairs[p], x, y, aim)
+        chance = odds(desk.racked, desk.racked.shape[0], desk.pairs[p], x, y, aim)
         if chance > best and _meets(desk.pairs[p], x, y, glance.rack):
             best = chance
     return best
@@ -248,20 +248,21 @@ def _set_up(x: float, y: float, glance: Glance, bed: Bed, desk: Desk) -> int:
         for column in range(4):
             racked[k + 1, column] = rack[k, column]
     racked[1, 0], racked[1, 1] = x, y
-    return _passes(racked, 2, racked.shape[0], bed, desk)
+    return passing(racked, 2, racked.shape[0], bed, desk)
 
 
 @lean
 def break_ball(x: float, y: float, aim: float, glance: Glance, bed: Bed, desk: Desk) -> float:
     """How often a ball at (x, y) is a playable break shot: from a well chosen place."""
     count = _set_up(x, y, glance, bed, desk)
-    desk.tops[:WELL] = 0.0
+    tops = desk.tops[0]
+    tops[:WELL] = 0.0
     for s in range(glance.places.shape[0] if count > 0 else 0):
         one = break_on(glance.places[s, 0], glance.places[s, 1], aim, glance, desk, count)
         for k in range(WELL):
-            if one > desk.tops[k]:
-                one, desk.tops[k] = desk.tops[k], one
-    return float(np.sum(desk.tops[:WELL])) / WELL
+            if one > tops[k]:
+                one, tops[k] = tops[k], one
+    return float(np.sum(tops[:WELL])) / WELL
 
 
 @lean

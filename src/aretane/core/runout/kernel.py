@@ -21,6 +21,7 @@ from ..motion.kernel.slots import (
     X,
     Y,
 )  # fmt: skip
+from .frame_glance import A_RED, expected_points, left_in_frame
 from .glance import LATER, RACK, expected, lay_before, left_by
 from .records import After, Bed, Look, Room, Tries, Worths, room_for
 
@@ -42,6 +43,8 @@ NOT_NOTHING = 0.02
 """Worth of a pot without a way on, so that an easier one is preferred among those."""
 NEARLY = 0.8
 """Share of the least chance that a pot without spin must have for strikes with spin to be looked at."""
+POINTS = 100.0
+"""Points that a value of one stands for."""
 GAINED = 0.2
 """What moved balls add at most to what a map promises where they are read (others are looked at by it)."""
 LEAST_POT = 1e-3
@@ -141,8 +144,11 @@ def _played(ball: int, pocket: int, player: Array, after: After, bed: Bed, room:
             moved = True
             break
     if after.glance.places.shape[0] > 0 and (moved or after.glance.always):
-        _read_anew(ball, player, after, bed, room)
-        return fell
+        if after.glance.values.shape[0] == 0:
+            _read_anew(ball, player, after, bed, room)
+            return fell
+        if _read_frame_anew(ball, player, after, bed, room):
+            return fell
     left = float(player[TOUCHED]) if moved else 1.0
     for k in range(worth.shape[0]):
         there = worth_at(after.following[k], after.frame, balls[0, X], balls[0, Y])
@@ -199,12 +205,40 @@ def _tried(
     answer[count] = pot * pot * max(0.0, answer[count] / made - mean * mean) / made
 
 
+@lean
+def _read_frame_anew(ball: int, player: Array, after: After, bed: Bed, room: Room) -> bool:
+    """The same in snooker, `room.worth` (1,); no, where the colours are taken in order."""
+    glance, desk, worth, n = after.glance, room.desk, room.worth, room.rows.shape[0]
+    x, y, aim = room.balls[0, X], room.balls[0, Y], player[SIGMA]
+    reds = False
+    for i in range(1, n):
+        reds = reds or glance.values[i] == A_RED
+    if not reds:
+        return False
+    beside, red_on = left_in_frame(room, ball, glance, desk), glance.values[ball] != A_RED
+    if beside < 0:
+        worth[0] = 0.0
+        return True
+    points = expected_points(x, y, n, red_on, aim, glance, bed, desk)
+    worth[0] = after.points[0] + (beside + points) / POINTS
+    if not glance.always:
+        lay_before(room, ball, desk)
+        if red_on:
+            desk.balls[ball, 0], desk.balls[ball, 1] = glance.spots[ball, 0], glance.spots[ball, 1]
+        points = expected_points(x, y, n, red_on, aim, glance, bed, desk)
+        there = worth_at(after.following[0], after.frame, x, y)
+        worth[0] = max(after.points[0], worth[0] + there - points / POINTS)
+    return True
+
+
 @compiled
 def _most(onwards: After, way: int) -> float:
     """What follows a pot at most."""
     most = float(np.max(onwards.following[way, 0]))
     if onwards.glance.always:
-        return 1.0 + float(onwards.glance.going[LATER]) / RACK
+        return (
+            1.5 if onwards.glance.values.shape[0] > 0 else 1.0 + float(onwards.glance.going[LATER]) / RACK
+        )
     return most + GAINED if onwards.glance.places.shape[0] > 0 else most
 
 

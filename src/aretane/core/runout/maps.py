@@ -7,7 +7,7 @@ valued by its own sample, would promise too much, and over nine balls the promis
 from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
-from dataclasses import dataclass, field
+from dataclasses import dataclass, field, replace
 from hashlib import blake2b
 from threading import Lock
 from zlib import crc32
@@ -16,7 +16,9 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.windows import windows_of
+from ..equipment.balls import value
 from ..equipment.layout import Layout
+from ..equipment.spots import snooker_spots
 from ..equipment.table import POCKETS, PocketName, Table
 from ..geometry import Point
 from ..motion import Physics
@@ -55,8 +57,11 @@ TIPS = np.array(((0.0, 0.0), (0.0, 0.35), (0.0, -0.35), (0.25, 0.15), (-0.25, 0.
 
 ORDINARY = Tries(SPEEDS, TIPS)
 """Strikes that are tried at a pot."""
-UNREAD = Glance(np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False)
+UNREAD = Glance(np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False, np.zeros(0), np.zeros((0, 2)))
 """Layouts with moved balls are not read: the map of the balls where they lay has to do."""
+
+READ: State = ("", "read")
+"""The state after a stroke that is read at a glance, whatever it leaves."""
 
 Filling = Callable[[Sequence[str], Sequence["Way"]], tuple[Array, Array, Array, NDArray[np.bool_]]]
 """Gives, for the balls of a state and its ways on, values (g, K), variances (g,), shots (g, BEST_COLUMNS)
@@ -167,7 +172,7 @@ class Maker:
     finish (K,): the worth of a finished run. touched: the share of what follows that is left where the shot
     touched another ball. The answer is the same for any number of `threads`. `report` is called with every
     finished map; an exception it raises stops the work. glance: how layouts are read that strokes leave
-    which move balls. kept: maps by everything they depend on; share it,
+    which move balls; `counting`: by points. kept: maps by everything they depend on; share it,
     and only what changed is made again.
     """
 
@@ -183,6 +188,7 @@ class Maker:
     report: Callable[[ChanceMap], object] = lambda one: None
     kept: Kept | None = None
     glance: Glance = UNREAD
+    counting: bool = False
     tries: Tries = ORDINARY
     maps: dict[State, ChanceMap] = field(default_factory=dict)
     following: dict[State | None, Array] = field(default_factory=dict)
@@ -236,7 +242,8 @@ class Maker:
         places = dict(self.layout.places)
         content = (
             self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, self.touched,
-            self.glance.going.tolist(), self.glance.always, self.tries.speeds.tolist(), state,
+            self.glance.going.tolist(), self.glance.always, self.counting, self.tries.speeds.tolist(),
+            state,
             [(ball, places[ball]) for ball in balls], [(ball, places[ball]) for ball in source], list(ways),
             [self.keys.get(way.then) for way in ways],
         )  # fmt: skip
@@ -327,6 +334,19 @@ class Maker:
         radius = self.table.radius
         return np.array([(*place, radius(name), mass(radius(name))) for name, place in at])
 
+    def always_reading(self) -> "Maker":
+        """The same maps for strokes whose layouts are read at a glance, each of them."""
+        return replace(self, glance=self.glance._replace(always=True))
+
+    def reading(self, balls: Sequence[str]) -> Glance:
+        """The glance, with what each of the balls counts where that matters, and where it comes back."""
+        if not self.counting:
+            return self.glance
+        spots = snooker_spots(self.table)
+        values = np.array([0.0, *(float(value(ball)) for ball in balls)])
+        back = np.array([(0.0, 0.0), *(tuple(spots.get(ball, (0.0, 0.0))) for ball in balls)])
+        return self.glance._replace(values=values, spots=back)
+
     def player(self) -> Array:
         """The player as the kernel takes it."""
         tip = self.skill.tip / self.table.cue_ball_radius
@@ -358,7 +378,7 @@ class Maker:
         )  # fmt: skip
         onwards = After(
             np.array([way.points for way in ways]), np.array([self.after(way) for way in ways]),
-            self.frame, self.glance,
+            self.frame, self.reading(balls),
         )  # fmt: skip
         kernel.map_ways(
             places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only, self.tries, look,
@@ -381,3 +401,8 @@ class Maker:
             for piece, (worth, spread, shots) in zip(pieces, found, strict=True):
                 values[piece], spreads[piece], best[piece] = worth, spread, shots
         return values, spreads, best
+
+
+def know_nothing(maker: Maker) -> None:
+    """Take the state READ as worth nothing by itself."""
+    maker.known(READ, np.zeros((len(maker.finish), int(np.prod(maker.shape)))))

@@ -21,7 +21,7 @@ from ..motion.physics import Physics
 from ..skill import Skill
 from . import glance, kernel
 from .grid import grid_of, nodes_of
-from .maps import TIPS, ChanceMap, Kept, Maker, Way
+from .maps import READ, TIPS, UNREAD, ChanceMap, Kept, Maker, Way, know_nothing
 from .records import Desk, Glance, Tries, desk_for
 from .run import state
 
@@ -41,8 +41,6 @@ SPACING = 0.33
 """m between the places from which pots are looked at, about."""
 BREAKING = Tries(np.array((1.3, 1.8, 2.5, 3.4, 4.6)), TIPS)
 """Strikes that are tried at a break shot: harder ones too."""
-READ = state("read", ())
-"""The state after a stroke that is read at a glance, whatever it leaves."""
 ONE = (1.0 / RACK, 0.0)
 """What a pot counts: a ball, and no break shot."""
 USUAL_BREAKS = ((0.065, 0.33), (0.15, -0.30), (-0.13, 0.20))
@@ -67,7 +65,7 @@ def _glance(table: Table, skill: Skill, always: bool, after: float) -> Glance:
     radius = table.ball_radius
     rack = np.array([(*place, radius, mass(radius)) for place in rows(table, table.foot_spot, TRIANGLE)])
     going = np.array((1.0 - LOST * skill.speed, CHOSEN, TIED, BROKEN, after))
-    return Glance(nodes_of(*grid_of(table, SPACING)), going, rack, always)
+    return UNREAD._replace(places=nodes_of(*grid_of(table, SPACING)), going=going, rack=rack, always=always)
 
 
 @lru_cache(maxsize=64)
@@ -107,11 +105,6 @@ def reading(maker: Maker, breaking: bool) -> Maker:
     stands, with harder strokes."""
     read = glance_for(maker.table, maker.skill, maker.physics, True)
     return replace(maker, glance=read, tries=BREAKING if breaking else maker.tries)
-
-
-def know_nothing(maker: Maker) -> None:
-    """Take the state READ as worth nothing by itself."""
-    maker.known(READ, np.zeros((2, int(np.prod(maker.shape)))))
 
 
 def places_of(maker: Maker) -> Array:

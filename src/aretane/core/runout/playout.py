@@ -16,10 +16,11 @@ from ..motion.ready import ready
 from ..skill.circumstances import circumstances
 from ..skill.scatter import scatter
 from ..vocabulary import CUE
+from .kernel import POINTS
 from .maps import Maker, PlannedShot, State
 from .opened import RACK
 from .run import Run, state
-from .snooker import COLOUR, END, POINTS, RED
+from .snooker import COLOUR, END, RED
 
 
 @dataclass(frozen=True, slots=True)

@@ -44,12 +44,15 @@ class Glance(NamedTuple):
     """How layouts are read that no map was made for: `places` (s, 2) all over the table from which pots are
     looked at (none: they are not read), the player's `going` (`glance.GOING_COLUMNS`,) from ball to ball,
     the `rack` (15, 4) that is set up for the last ball, its first row the free apex, and `always` (else
-    only where a stroke moved balls)."""
+    only where a stroke moved balls). In snooker, `values` (n,): what each row of the layout counts, and
+    `spots` (n, 2): where it comes back; in other games neither."""
 
     places: Array
     going: Array
     rack: Array
     always: bool
+    values: Array
+    spots: Array
 
 
 class After(NamedTuple):
@@ -95,7 +98,7 @@ class Struck(NamedTuple):
 class Desk(NamedTuple):
     """Arrays that a layout is read in, made once: `balls` (n, 4), those `racked` (16, 4), the `pairs` of
     balls and pockets that pass, from how many places each ball is on (`loose`, (n,)), the best pots of the
-    places (`tops`, (s,)), and what was `read`."""
+    places (`tops`, (3, s)), and what was `read`."""
 
     balls: Array
     racked: Array
@@ -120,7 +123,7 @@ class Room(NamedTuple):
     desk: Desk
 
 
-PAIRS, PAIR_WIDTH, READ_WIDTH, PLACES = 90, 5, 3, 64
+PAIRS, PAIR_WIDTH, READ_WIDTH, PLACES = 132, 5, 6, 64
 """Sizes of a desk: pairs that are kept and their columns, figures read, and places at most."""
 
 
@@ -129,7 +132,7 @@ def desk_for(n: int) -> Desk:
     """A desk for so many balls."""
     return Desk(
         np.zeros((n, 4)), np.zeros((16, 4)), np.zeros((PAIRS, PAIR_WIDTH)), np.zeros(n, np.int64),
-        np.zeros(PLACES), np.zeros(READ_WIDTH),
+        np.zeros((3, PLACES)), np.zeros(READ_WIDTH),
     )  # fmt: skip
 
 

@@ -10,16 +10,14 @@ import numpy as np
 
 from ..equipment.racking import packed, racked_place
 from .endings import endings, with_one_left, worth
-from .maps import ChanceMap, Maker, Way
+from .maps import READ, ChanceMap, Maker, Way, know_nothing
 from .opened import (
     ONE,
     RACK,
-    READ,
     at_a_glance,
     break_balls,
     break_map,
     glance_for,
-    know_nothing,
     over_racks,
     places_of,
     reading,
