@@ -102,8 +102,8 @@ def measure(pool: Executor) -> Iterator[Row]:
     )
     how = (
         f"{LAYOUTS} frames with 8 to 12 reds packed and a colour on, at {len(LEVELS)} levels, {VISITS} "
-        f"visits each: the first shot as it is advised, the others chosen by a glance at what they leave, the "
-        f"colours in order by their maps. Promised for came: {by_level}."
+        f"visits each: the first shot as it is advised, the others chosen by a glance at what they leave, "
+        f"the colours in order by their maps. Promised for came: {by_level}."
     )
     bias = float(off.mean())
     yield at_most("snooker: points of a visit with the reds packed, bias", round(abs(bias), 2), "points",

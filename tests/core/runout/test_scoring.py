@@ -62,7 +62,8 @@ def test_points_are_what_comes_when_the_visit_is_played_out() -> None:
 def test_many_reds_are_searched_two_ahead_and_estimated_beyond() -> None:
     few, many = (search(snooker(frame(6, reds, GREEN), "red"), COARSE) for reds in (3, 8))
     assert all(state in few.maker.maps for state in few.maker.following if state not in (None, READ))
-    estimated = [state for state in many.maker.following if state and state not in many.maker.maps]
+    known = [state for state in many.maker.following if state not in (None, READ)]
+    estimated = [state for state in known if state is not None and state not in many.maker.maps]
     assert estimated and {len(state) for state in estimated} == {7}
     assert many.outlook().values[0] > 0
 
