@@ -3747,7 +3747,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["OutlookBody"];
+                    "application/json": components["schemas"]["OrdersBody"];
                 };
             };
             responses: {
@@ -8794,6 +8794,48 @@ export interface components {
             three_foul: boolean | null;
         };
         /**
+         * OrderGapView
+         * @description By how much the order written down is worth more than the one it is held against, and the standard
+         *     error of that.
+         */
+        OrderGapView: {
+            /** Error */
+            error: number;
+            /** Value */
+            value: number;
+        };
+        /**
+         * OrdersBody
+         * @description As for any position; `against`: an order of balls that the one written down is held to. insured:
+         *     whether insurance balls are wanted.
+         */
+        OrdersBody: {
+            /** Against */
+            against?: string[];
+            /** Breaker */
+            breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * Insured
+             * @default false
+             */
+            insured: boolean;
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /** Shot */
+            shot: number;
+            /** Shots */
+            shots: components["schemas"]["ShotShape"][];
+        };
+        /**
          * OutlookBody
          * @description The shots of a rack as they stand on the screen, and which of them is looked at (from 1).
          */
@@ -8824,14 +8866,19 @@ export interface components {
          *     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
          *     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
          *     chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
-         *     shot; `own` is the order written down (`own_waits`: more is being worked out), `frame` an estimate of
-         *     the chance to win the frame, `angle` what still works on the next ball.
+         *     shot; of straight pool it names the `key_ball` and the `break_ball` it ends with. `insurance`: balls
+         *     that are made from most of the table, once asked with the order. `own` is the order written down
+         *     (`own_waits`: more is being worked out), `against` another that it is held to, with the `gap`; `frame`
+         *     an estimate of the chance to win the frame, `angle` what still works on the next ball.
          */
         OutlookView: {
             advised: components["schemas"]["AdvisedView"] | null;
             /** After */
             after: string | null;
+            against: components["schemas"]["OwnOrderView"] | null;
             angle: components["schemas"]["AngleView"] | null;
+            /** Break Ball */
+            break_ball: string | null;
             /** Break Shot */
             break_shot: number | null;
             /** Error */
@@ -8839,9 +8886,14 @@ export interface components {
             following: components["schemas"]["ChartView"] | null;
             /** Frame */
             frame: number | null;
+            gap: components["schemas"]["OrderGapView"] | null;
             /** Hardest */
             hardest: number | null;
             here: components["schemas"]["ChartView"] | null;
+            /** Insurance */
+            insurance: string[];
+            /** Key Ball */
+            key_ball: string | null;
             /** Maps */
             maps: number;
             /** Measure */
@@ -9756,8 +9808,9 @@ export interface components {
         /**
          * ReadingView
          * @description A layout read for the player whose shot it is. `stage`: none (with the `reason`), waiting, fine.
-         *     `nudge` and `chains` come later, as long as `nudge_waits`; null and none where there are none. Nudges are
-         *     weighed in the `measure` of the game.
+         *
+         *     `nudge` and `chains` come later, as long as `nudge_waits`; null and none where there are none. Nudges
+         *     are weighed in the `measure` of the game.
          */
         ReadingView: {
             /** Balls */
@@ -11351,8 +11404,8 @@ export interface components {
         };
         /**
          * WeighedView
-         * @description A shot with what it is worth (the chance to run out, or balls), its standard error, the balls it moves,
-         *     and how often, of its pots, it leaves less than half of that.
+         * @description A shot with what it is worth (the chance to run out, or balls), its standard error, the balls it
+         *     moves, and how often, of its pots, it leaves less than half of that.
          */
         WeighedView: {
             /** Error */

@@ -143,6 +143,7 @@ export type Advised = Whole<Schemas["AdvisedView"]>;
 export type Leg = Whole<Schemas["LegView"]>;
 export type Mapped = Whole<Schemas["MappedView"]>;
 export type Outlook = Whole<Schemas["OutlookView"]>;
+export type OwnOrder = Whole<Schemas["OwnOrderView"]>;
 export type Angle = Whole<Schemas["AngleView"]>;
 export type Route = Whole<Schemas["RouteView"]>;
 export type Routes = Omit<Whole<Schemas["RoutesView"]>, "routes"> & { routes: Route[] };

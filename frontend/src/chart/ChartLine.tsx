@@ -15,10 +15,11 @@ import type {
 import { useDesk } from "../rack/deskStore";
 import { keyOf } from "../commands/commands";
 import { capital } from "../parts/fields";
-import { ballName, theBall } from "../table/colours";
+import { theBall } from "../table/colours";
 import { chance, length, speed, tipAt, type Units } from "../units/units";
 import { allow, LOSSES, show, useChart, type View } from "./chartStore";
 import { highest, readAt } from "./lines";
+import { OrderLine } from "./OrderLine";
 import { ReadingLine } from "./ReadingLine";
 import { RouteLine } from "./RouteLine";
 import { drawn } from "./drawn";
@@ -131,10 +132,9 @@ export function ChartLine({ outlook, routes, reading, shot, balls, table, words,
           , playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
-      {view === "order" && outlook && outlook.proposed.length > 0 && (
-        <Order outlook={outlook} measure={measure} words={words} />
+      {view === "order" && outlook && (
+        <OrderLine outlook={outlook} measure={measure} words={words} balls={balls} />
       )}
-      {view === "order" && outlook?.own && <Own outlook={outlook} measure={measure} />}
       {view === "routes" && routes && <RouteLine routes={routes} words={words} units={units} />}
       {view === "table" && reading?.stage === "fine" && (
         <ReadingLine reading={reading} balls={balls} table={table} words={words} units={units} />
@@ -170,38 +170,6 @@ function waiting(answer: Routes | Reading | null, what: string): string {
   return answer.reason;
 }
 
-/** The reviewer's own order beside the proposed one. */
-function Own({ outlook, measure }: { outlook: Outlook; measure: Measure }) {
-  const own = outlook.own;
-  if (!own) return null;
-  const order = own.balls.map(ballName).join(" → ");
-  if (own.value === null)
-    return (
-      <p data-testid="own-order">
-        Order written down, {order}: <span className="quiet">not valued: {own.reason}</span>
-      </p>
-    );
-  const less = own.value - (outlook.value ?? 0);
-  const close = Math.abs(less) <= 2 * (own.error ?? 0);
-  return (
-    <p data-testid="own-order">
-      Order written down, {order}: <b className="num">{amount(measure, own.value)}</b>
-      <Spread measure={measure} error={own.error} />,{" "}
-      {close ? (
-        <span className="quiet">too close to call against the proposed one</span>
-      ) : (
-        <>
-          <b className="num" style={{ color: less > 0 ? "var(--gain)" : "var(--loss)" }}>
-            {change(measure, less)}
-          </b>{" "}
-          {CHANGED[measure]} against the proposed one
-        </>
-      )}
-      .
-    </p>
-  );
-}
-
 export const chartOf = (outlook: Outlook | null, view: View): Chart | null =>
   (view === "next" ? outlook?.following : view === "here" ? outlook?.here : null) ?? null;
 
@@ -216,6 +184,8 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
   if (outlook.stage === "waiting") return `working out the first picture, ${outlook.maps} maps…`;
   if (outlook.stage === "rough") return `rough; refining, ${outlook.maps} maps…`;
   if (view === "order") return outlook.proposed.length ? "" : "no shot was found from here";
+  if (!chart && view === "next" && outlook.after && outlook.measure === "balls")
+    return "what lies there next is what the stroke leaves: a new rack, or balls that it moves";
   if (!chart && view === "next")
     return outlook.after ? "nothing follows: that ball ends the rack" : "no shot leads on from here";
   return LINES[measureOf(outlook.measure)];
@@ -225,36 +195,6 @@ function progress(outlook: Outlook | null, chart: Chart | null, view: View): str
 function shotWords(shot: Advised, words: Words, units: Units): string {
   const tip = tipAt({ side: shot.side, height: shot.height });
   return `${theBall(shot.ball)}, ${words.pockets[shot.pocket] ?? shot.pocket} (${speed(shot.speed, units)}, ${tip}, pot ${chance(shot.pot)})`;
-}
-
-/** The proposed order in words: balls with their pockets, and the key transition. */
-function Order({ outlook, measure, words }: { outlook: Outlook; measure: Measure; words: Words }) {
-  const legs = outlook.proposed;
-  const worst = outlook.hardest === null ? null : legs[outlook.hardest];
-  return (
-    <p data-testid="order">
-      Proposed order:{" "}
-      {legs.map((leg, k) => (
-        <span key={k}>
-          {k > 0 && " → "}
-          <span
-            title={`${words.pockets[leg.shot.pocket] ?? leg.shot.pocket}; ${amount(measure, leg.value)} ${PURPOSE[measure]}`}
-            className={k === outlook.hardest ? "font-bold" : ""}
-          >
-            {ballName(leg.shot.ball)}
-          </span>
-        </span>
-      ))}
-      {worst && (
-        <>
-          ; the key shot is {theBall(worst.shot.ball)},{" "}
-          {words.pockets[worst.shot.pocket] ?? worst.shot.pocket}: pot and position keep{" "}
-          <span className="num">{(worst.kept * 100).toFixed(0)} %</span> of what could follow
-        </>
-      )}
-      .
-    </p>
-  );
 }
 
 /** mm beyond a drawn window from which it is said that it could be longer. */

@@ -3,8 +3,11 @@ import { ballName } from "../table/colours";
 
 export type BallsRead = { balls: string[]; fault: string };
 
-/** The balls of a text that are on the table, in their order. The first word that is none is named. */
-export function ballsOf(text: string, on: string[]): BallsRead {
+/**
+ * The balls of a text that are on the table, in their order; only those of `again` may stand twice. The first
+ * word that is none is named.
+ */
+export function ballsOf(text: string, on: string[], again: string[] = []): BallsRead {
   const balls: string[] = [];
   for (const word of text
     .toLowerCase()
@@ -16,7 +19,7 @@ export function ballsOf(text: string, on: string[]): BallsRead {
         balls,
         fault: `“${word}” is no ball on the table; write for example ${on.slice(0, 3).join(" ") || "nothing"}`,
       };
-    if (!balls.includes(ball)) balls.push(ball);
+    if (again.includes(ball) || !balls.includes(ball)) balls.push(ball);
   }
   return { balls, fault: "" };
 }

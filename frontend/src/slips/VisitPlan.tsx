@@ -1,7 +1,7 @@
 /** The plan from this shot to the end of the visit: order, key and break ball, problems, insurance, group. */
 import { useState } from "react";
 import type { Places, Shot, VisitPlan as Visit, Words } from "../api/types";
-import { ballName } from "../table/colours";
+import { ballName, isColour } from "../table/colours";
 import * as act from "../rack/actions";
 import { asOneStep, useDesk } from "../rack/deskStore";
 import { inOrder } from "../rack/rackDoc";
@@ -49,7 +49,14 @@ export function VisitPlan({ number, shot, before, words }: Props) {
   const names = Object.fromEntries(on.map((ball) => [ball, ballName(ball)]));
   return (
     <div className="rule mt-1 border-t pt-1">
-      <Balls label="Order" hint="3 5 7 8" on={on} value={now.order} onChange={(order) => set({ order })} />
+      <Balls
+        label="Order"
+        hint="3 5 7 8"
+        on={on}
+        again={on.filter(isColour)}
+        value={now.order}
+        onChange={(order) => set({ order })}
+      />
       <Row label="Key ball">
         <div className={crosses_racks ? "grid grid-cols-2 gap-2" : ""}>
           <Choose
@@ -126,12 +133,14 @@ function Balls({
   label,
   hint,
   on,
+  again,
   value,
   onChange,
 }: {
   label: string;
   hint: string;
   on: string[];
+  again?: string[];
   value: string[];
   onChange: (balls: string[]) => void;
 }) {
@@ -145,7 +154,7 @@ function Balls({
         value={value.join(" ")}
         asOneStep={asOneStep}
         take={(text) => {
-          const read = ballsOf(text, on);
+          const read = ballsOf(text, on, again);
           setFault(read.fault);
           if (!read.fault) onChange(read.balls);
         }}

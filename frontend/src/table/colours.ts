@@ -21,6 +21,8 @@ export const SNOOKER: Record<string, string> = {
 };
 const COLOURS = Object.keys(SNOOKER);
 
+export const isColour = (ball: string): boolean => COLOURS.includes(ball);
+
 export const isRed = (ball: string): boolean => /^r\d+$/.test(ball);
 const isYellow = (ball: string): boolean => /^y\d+$/.test(ball);
 

@@ -7,6 +7,7 @@ from aretane.core.chance.aimed import aimed
 from aretane.core.chance.finer import compensated
 from aretane.core.chance.made import Task, made
 from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.table import table_for
 from aretane.core.games.nine_ball import NINE_BALL
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics, Strike, play
@@ -14,12 +15,13 @@ from aretane.core.motion.play import play_ready
 from aretane.core.motion.ready import ready
 from aretane.core.runout import Maker, rotation_run
 from aretane.core.runout.games import Question, search
-from aretane.core.runout.ordered import NoOrder, ordered
+from aretane.core.runout.line import order_of, proposed
+from aretane.core.runout.ordered import NoOrder, compared, ordered
 from aretane.core.runout.routes import KEEPS, STEP, WIDEST, Route, entry_words, routes
 from aretane.core.runout.run import Run
 from aretane.core.skill import PRESETS
 from aretane.core.skill.scatter import random_errors, scatter
-from tests.core.runout.layouts import TABLE, strewn
+from tests.core.runout.layouts import TABLE, frame, strewn
 
 LAYOUT = Layout.of(
     {"cue": Point(1.6, 0.45), "7": Point(2.1, 0.95), "8": Point(0.7, 0.9), "9": Point(1.5, 0.2)}
@@ -123,3 +125,47 @@ def test_an_order_that_cannot_be_valued_says_why() -> None:
     nine = Question(TABLE, "nine-ball", LAYOUT, "", PRESETS["strong"], Physics())
     with pytest.raises(NoOrder, match="rotation"):
         ordered(run, nine, ("7",))
+
+
+def straight_question() -> Question:
+    layout = strewn(31, ["1", "2", "3", "4"])
+    return Question(TABLE, "straight-pool", layout, "", PRESETS["advanced"], Physics())
+
+
+def test_the_best_order_of_straight_pool_is_worth_what_the_search_says() -> None:
+    question = straight_question()
+    run = search(question, 1.5)
+    best = order_of(run, proposed(run))
+    found = ordered(run, question, best)
+    assert found.followed == 3
+    assert found.outlook.values[0] == pytest.approx(run.outlook().values[0], rel=0.2)
+    other = ordered(run, question, (*best[:2], best[3], best[2]))
+    gap, error = compared(found.outlook, other.outlook)
+    assert gap >= -2 * error and error > 0.0
+    begun = ordered(run, question, best[:1])
+    assert begun.followed == 1 and begun.outlook.values[0] > 0.0
+
+
+def test_an_order_of_snooker_names_reds_and_colours_in_turn() -> None:
+    table = table_for("snooker-12")
+    question = Question(table, "snooker", frame(3, 2, table), "red", PRESETS["professional"], Physics())
+    run = search(question, 2.0)
+    found = ordered(run, question, ("r1", "black", "r2", "black"))
+    assert found.followed == 4 and 1.0 < found.outlook.values[0] * run.units[0] < 60
+    short = ordered(run, question, ("r2", "pink"))
+    assert short.followed == 2 and short.outlook.values[0] > 0.0
+    for order, words in (
+        (("black",), "a red is on"), (("r1", "r2"), "a colour is on"),
+        (("r1", "black", "r1"), "named twice"), (("r9",), "not on the table"),
+        (("r1", "black", "r2", "black", "yellow"), "end there"),
+    ):  # fmt: skip
+        with pytest.raises(NoOrder, match=words):
+            ordered(run, question, order)
+
+
+def test_an_order_of_straight_pool_that_cannot_be_valued_says_why() -> None:
+    question = straight_question()
+    run = search(question, 3.0)
+    for order, words in ((("9",), "not on the table"), (("1", "1"), "named twice")):
+        with pytest.raises(NoOrder, match=words):
+            ordered(run, question, order)

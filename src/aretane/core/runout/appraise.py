@@ -120,7 +120,7 @@ def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Plac
     if asked.game.any_order:
         worth[moved] = way.points[0] + _opened(run, asked, way, ends, moved, after)
     elif asked.game.by_colours and asked.group_on != END:
-        worth[moved] = way.points[0] + _split(run, asked, way, ends, moved, after)
+        worth[moved] = way.points[0] + _split(run, asked, way, ends, moved)
     place = _place(run, struck, asked, plan)
     if not struck.fell.any():
         return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, struck.assumed
@@ -143,9 +143,9 @@ def _opened(
 
 
 def _split(
-    run: Run, asked: Question, way: Way, ends: Ends, moved: NDArray[np.int64], after: NDArray[np.float64]
+    run: Run, asked: Question, way: Way, ends: Ends, moved: NDArray[np.int64]
 ) -> NDArray[np.float64]:
-    """The same at snooker, in shares of the points that a value of one stands for."""
+    """The same at snooker, in shares of the points that a value of one stands for: always by a glance."""
     on = COLOUR if asked.group_on == RED else RED
     place = dict(asked.layout.places)[way.ball]
     before = asked.layout.without([way.ball]) if on == COLOUR else asked.layout
@@ -157,9 +157,8 @@ def _split(
         beside = len(before.objects) - len(left.objects)
         if on == RED and beside:
             continue  # a red that falls with a colour is a foul
-        found[n] = points_after(run.maker, left, on) + beside / POINTS + after[k]
-        found[n] -= points_after(run.maker, before.changed({CUE: left.cue}), on)
-    return np.maximum(found, 0.0)
+        found[n] = points_after(run.maker, left, on) + beside / POINTS
+    return found
 
 
 def placed(run: Run, asked: Question, plan: Plan) -> Place | None:

@@ -207,7 +207,8 @@ def _tried(
 
 @lean
 def _read_frame_anew(ball: int, player: Array, after: After, bed: Bed, room: Room) -> bool:
-    """The same in snooker, `room.worth` (1,); no, where the colours are taken in order."""
+    """The same in snooker, `room.worth` (1,), always by a glance at what is left; no, where the colours are
+    taken in order."""
     glance, desk, worth, n = after.glance, room.desk, room.worth, room.rows.shape[0]
     x, y, aim = room.balls[0, X], room.balls[0, Y], player[SIGMA]
     reds = False
@@ -221,13 +222,6 @@ def _read_frame_anew(ball: int, player: Array, after: After, bed: Bed, room: Roo
         return True
     points = expected_points(x, y, n, red_on, aim, glance, bed, desk)
     worth[0] = after.points[0] + (beside + points) / POINTS
-    if not glance.always:
-        lay_before(room, ball, desk)
-        if red_on:
-            desk.balls[ball, 0], desk.balls[ball, 1] = glance.spots[ball, 0], glance.spots[ball, 1]
-        points = expected_points(x, y, n, red_on, aim, glance, bed, desk)
-        there = worth_at(after.following[0], after.frame, x, y)
-        worth[0] = max(after.points[0], worth[0] + there - points / POINTS)
     return True
 
 

@@ -31,7 +31,7 @@ FIRSTS, SECONDS = 4, 3
 """Reds that are looked at first, and second after each of those, where there are more."""
 
 
-LOST, TIED, TAKEN = 1.2, 0.88, 1.15
+LOST, TIED, TAKEN = 1.2, 0.88, 1.1
 RED_POWER, COLOUR_POWER = (-0.47, 11.0), (-0.2, 4.5)
 """What a visit keeps from ball to ball (`frame_glance.GOING_COLUMNS`), fitted to some 1,300 visits that
 model players of three levels played out from frames with 8 to 12 reds packed. LOST times the error of speed
@@ -61,13 +61,23 @@ def snooker_run(maker: Maker, group_on: str, through: str | None = None, few: in
         _to_the_end(maker, colours)
         return Run(maker, state(END, colours), KINDS, lambda at: at[1:], (POINTS,))
     _to_the_end(maker, COLOURS)
-    to_end = ease(maker.following[state(END, COLOURS)][0]) * POINTS
+    to_end = float(maker.following[state(END, COLOURS)][0].mean()) * POINTS
     maker = replace(maker, glance=glance_at_frame(maker.table, maker.skill, to_end), counting=True)
     know_nothing(maker)
     search = _Search(maker, reds, through, few)
     start = search.of(group_on, frozenset(reds))
     search.make(group_on, frozenset(reds))
     return Run(maker, start, KINDS, search.balls_of, (POINTS,))
+
+
+def points_everywhere(maker: Maker, reds: Sequence[str], on: str) -> np.ndarray:
+    """Points over POINTS (1, g) that `reds` and the colours promise at a glance from each node of the map,
+    a red or a colour on."""
+    balls, nodes = [*reds, *COLOURS], nodes_of(*grid_of(maker.table, maker.spacing))
+    found = np.zeros(len(nodes))
+    rows, read = maker.rows(maker.layout, balls), maker.reading(balls)
+    frame_glance.points_at(nodes, rows, on == RED, maker.skill.aim, read, maker.bed, found)
+    return found[None, :] / POINTS
 
 
 def points_after(maker: Maker, layout: Layout, on: str) -> float:
@@ -144,9 +154,4 @@ class _Search:
 
     def _estimate(self, left: Set) -> np.ndarray:
         """Points beyond the search (1, g), with a red on: a glance from each place."""
-        maker = self.maker
-        balls, nodes = [*left, *COLOURS], nodes_of(*grid_of(maker.table, maker.spacing))
-        found = np.zeros(len(nodes))
-        rows, read = maker.rows(maker.layout, balls), maker.reading(balls)
-        frame_glance.points_at(nodes, rows, True, maker.skill.aim, read, maker.bed, found)
-        return found[None, :] / POINTS
+        return points_everywhere(self.maker, tuple(left), RED)

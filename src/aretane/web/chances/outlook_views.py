@@ -45,6 +45,14 @@ class OwnOrderView(BaseModel):
     reason: str
 
 
+class OrderGapView(BaseModel):
+    """By how much the order written down is worth more than the one it is held against, and the standard
+    error of that."""
+
+    value: float
+    error: float
+
+
 class ScratchView(BaseModel):
     """A line of places (mm) from which a rolling hit runs into the pocket `into`."""
 
@@ -79,8 +87,10 @@ class OutlookView(BaseModel):
     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
     chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
-    shot; `own` is the order written down (`own_waits`: more is being worked out), `frame` an estimate of
-    the chance to win the frame, `angle` what still works on the next ball.
+    shot; of straight pool it names the `key_ball` and the `break_ball` it ends with. `insurance`: balls
+    that are made from most of the table, once asked with the order. `own` is the order written down
+    (`own_waits`: more is being worked out), `against` another that it is held to, with the `gap`; `frame`
+    an estimate of the chance to win the frame, `angle` what still works on the next ball.
     """
 
     reason: str
@@ -96,7 +106,12 @@ class OutlookView(BaseModel):
     after: str | None
     proposed: list[LegView]
     hardest: int | None
+    key_ball: str | None
+    break_ball: str | None
+    insurance: list[str]
     own: OwnOrderView | None
+    against: OwnOrderView | None
+    gap: OrderGapView | None
     own_waits: bool
     frame: float | None
     angle: AngleView | None

@@ -3,19 +3,21 @@
 from collections.abc import Hashable
 from functools import partial
 from math import degrees
-from typing import cast
+from typing import Annotated, NamedTuple, cast
 
 import numpy as np
 from apiflask import APIBlueprint
+from pydantic import Field
 
 from aretane.core.log.shot import Plan
 from aretane.core.patterns.angles import angle_range, angle_words
+from aretane.core.patterns.reading import read
 from aretane.core.patterns.scratch import scratch_lines
 from aretane.core.runout.frame import frame_of, usual, win_chance
 from aretane.core.runout.games import NoRun, Question, doubtful
-from aretane.core.runout.line import Leg, hardest
-from aretane.core.runout.maps import ChanceMap
-from aretane.core.runout.ordered import NoOrder, ordered
+from aretane.core.runout.line import Leg, hardest, order_of
+from aretane.core.runout.maps import ChanceMap, Outlook
+from aretane.core.runout.ordered import NoOrder, compared, ordered
 from aretane.core.runout.run import Run
 from aretane.core.skill import Skill
 from aretane.core.units import mm
@@ -28,19 +30,30 @@ from .outlook_views import (
     AngleView,
     ChartView,
     LegView,
+    OrderGapView,
     OutlookView,
     OwnOrderView,
     ScratchView,
 )
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")
-FRAME = "frame"
+FRAME, INSURANCE = "frame", "insurance"
+
+
+class OrdersBody(OutlookBody):
+    """As for any position; `against`: an order of balls that the one written down is held to. insured:
+    whether insurance balls are wanted."""
+
+    against: Annotated[list[Annotated[str, Field(max_length=16)]], Field(max_length=45)] = Field(
+        default_factory=list
+    )
+    insured: bool = False
 
 
 @blueprint.post("/recordings/<int:recording_id>/outlook")
-@blueprint.input(OutlookBody)
+@blueprint.input(OrdersBody)
 @blueprint.output(OutlookView)
-def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
+def outlook(recording_id: int, json_data: OrdersBody) -> OutlookView:
     """The chance to run out before a shot, as far as it is worked out: ask again until it is fine."""
     try:
         there = asked_of(recording_id, json_data)
@@ -49,11 +62,15 @@ def outlook(recording_id: int, json_data: OutlookBody) -> OutlookView:
     asked, plan = there.question, there.plan
     order = plan.visit.order if plan.visit is not None else ()
     own: dict[Hashable, More] = {}
-    if order:
-        own[order] = partial(_own_order, asked=asked, order=order)
+    against = tuple(json_data.against)
+    for one in (order, against):
+        if one:
+            own[one] = partial(_own_order, asked=asked, order=one)
+    if json_data.insured:
+        own[INSURANCE] = partial(_insured, asked=asked)
     if asked.game.by_colours and there.other is not None:
         own[FRAME, there.other] = partial(_usual, asked=asked, other=there.other)
-    return _view(charting().ask(asked, plan.ball, own, asker=asker_now()), there, order)
+    return _view(charting().ask(asked, plan.ball, own, asker=asker_now()), there, order, against)
 
 
 def _usual(_: Run, __: Drawing, asked: Question, other: Skill) -> tuple[float, float]:
@@ -71,29 +88,52 @@ def _frame(chart: Chart, there: Asked, points: float) -> float | None:
     return round(win_chance(frame_of(there.choice.lead, asked.group_on, asked.layout), points, *both), 3)
 
 
-def _own_order(run: Run, _: Drawing, asked: Question, order: tuple[str, ...]) -> OwnOrderView:
+def _insured(_: Run, __: Drawing, asked: Question) -> list[str]:
+    """Balls that are made from most of the table."""
+    return [one.ball for one in read(asked).balls if one.insurance]
+
+
+class OwnOrder(NamedTuple):
+    """An order that somebody wrote down: what it is worth, or the reason why that is not known."""
+
+    found: Outlook | None
+    view: OwnOrderView
+
+
+def _own_order(run: Run, _: Drawing, asked: Question, order: tuple[str, ...]) -> OwnOrder:
     """What the reviewer's own order is worth."""
     try:
         found = ordered(run, asked, order).outlook
     except NoOrder as reason:
-        return OwnOrderView(balls=list(order), value=None, error=None, reason=str(reason))
-    return OwnOrderView(
+        return OwnOrder(None, OwnOrderView(balls=list(order), value=None, error=None, reason=str(reason)))
+    view = OwnOrderView(
         balls=list(order),
         value=round(found.values[0] * run.units[0], 4),
         error=round(doubtful(asked.discipline, found.values[0], found.error) * run.units[0], 4),
         reason="",
     )
+    return OwnOrder(found, view)
+
+
+def _gap(one: OwnOrder | None, other: OwnOrder | None, unit: float) -> OrderGapView | None:
+    """The difference of two orders; both were struck with the same errors, so the maps' own error falls out
+    of it."""
+    if one is None or other is None or one.found is None or other.found is None:
+        return None
+    gap, error = compared(one.found, other.found)
+    return OrderGapView(value=round(gap * unit, 4), error=round(error * unit, 4))
 
 
 def _without(reason: str) -> OutlookView:
     return OutlookView(
         reason=reason, stage="none", maps=0, measure="chance", value=None, error=None, break_shot=None,
-        advised=None, here=None, following=None, after=None, proposed=[], hardest=None, own=None,
-        own_waits=False, frame=None, angle=None,
+        advised=None, here=None, following=None, after=None, proposed=[], hardest=None, key_ball=None,
+        break_ball=None, insurance=[], own=None, against=None, gap=None, own_waits=False, frame=None,
+        angle=None,
     )  # fmt: skip
 
 
-def _view(chart: Chart, there: Asked, order: tuple[str, ...]) -> OutlookView:
+def _view(chart: Chart, there: Asked, order: tuple[str, ...], against: tuple[str, ...]) -> OutlookView:
     plan = there.plan
     run = chart.run
     if chart.trouble and chart.fine is None:  # what was asked for beside fine maps takes none of them away
@@ -102,6 +142,8 @@ def _view(chart: Chart, there: Asked, order: tuple[str, ...]) -> OutlookView:
         return _without("").model_copy(update={"stage": "waiting", "maps": chart.maps})
     found, unit = run.outlook(), run.units[0]
     legs = chart.legs
+    both = [cast("OwnOrder | None", chart.more.get(one)) if one else None for one in (order, against)]
+    end = _end(chart)
     ball = plan.ball or (found.shot.ball if found.shot else None)
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
     then = None if way is None else run.chart_after(way)
@@ -119,11 +161,24 @@ def _view(chart: Chart, there: Asked, order: tuple[str, ...]) -> OutlookView:
         after=ball,
         proposed=[_leg_view(leg, unit) for leg in legs],
         hardest=hardest(legs),
-        own=cast(OwnOrderView | None, chart.more.get(order)) if order else None,
+        key_ball=end[0] if len(end) == 2 else None,
+        break_ball=end[-1] if end else None,
+        insurance=cast("list[str] | None", chart.more.get(INSURANCE)) or [],
+        own=None if both[0] is None else both[0].view,
+        against=None if both[1] is None else both[1].view,
+        gap=_gap(both[0], both[1], unit),
         own_waits=bool(chart.wanted) and not chart.trouble,
         frame=_frame(chart, there, found.values[0] * unit),
         angle=None if then is None else _angle(run, then, plan, unit),
     )
+
+
+def _end(chart: Chart) -> tuple[str, ...]:
+    """The key ball and the break ball of the proposed order of straight pool; none of a standing rack."""
+    run = chart.fine
+    if run is None or not run.broken:
+        return ()
+    return order_of(run, chart.legs)[-2:]
 
 
 def _angle(run: Run, then: ChanceMap, plan: Plan, unit: float) -> AngleView | None:

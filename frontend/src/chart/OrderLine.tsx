@@ -1,0 +1,165 @@
+/** Orders in words: the proposed one with its key balls, the one written down, and another it is held to. */
+import { useState } from "react";
+import type { Outlook, OwnOrder, Places, Words } from "../api/types";
+import { ballsOf } from "../parts/ballText";
+import { amount, change, CHANGED, PURPOSE, spread, type Measure } from "../parts/measure";
+import { ballName, isColour, theBall, theBalls } from "../table/colours";
+import { holdAgainst, useChart } from "./chartStore";
+
+type Props = { outlook: Outlook; measure: Measure; words: Words };
+
+export function OrderLine({ outlook, measure, words, balls }: Props & { balls: Places }) {
+  return (
+    <>
+      {outlook.proposed.length > 0 && <Proposed outlook={outlook} measure={measure} words={words} />}
+      {outlook.own && (
+        <Written name="Order written down" order={outlook.own} outlook={outlook} measure={measure} />
+      )}
+      {outlook.own && <Against balls={balls} />}
+      {outlook.against && (
+        <Written name="Against it" order={outlook.against} outlook={outlook} measure={measure} />
+      )}
+      <Gap outlook={outlook} measure={measure} />
+    </>
+  );
+}
+
+/** The proposed order: balls with their pockets, the key transition, and what it ends with. */
+function Proposed({ outlook, measure, words }: Props) {
+  const legs = outlook.proposed;
+  const worst = outlook.hardest === null ? null : legs[outlook.hardest];
+  const { key_ball: key, break_ball: last, insurance } = outlook;
+  return (
+    <p data-testid="order">
+      Proposed order:{" "}
+      {legs.map((leg, k) => (
+        <span key={k}>
+          {k > 0 && " → "}
+          <span
+            title={`${words.pockets[leg.shot.pocket] ?? leg.shot.pocket}; ${amount(measure, leg.value)} ${PURPOSE[measure]}`}
+            className={k === outlook.hardest ? "font-bold" : ""}
+          >
+            {ballName(leg.shot.ball)}
+          </span>
+        </span>
+      ))}
+      {worst && (
+        <>
+          ; the key shot is {theBall(worst.shot.ball)},{" "}
+          {words.pockets[worst.shot.pocket] ?? worst.shot.pocket}: pot and position keep{" "}
+          <span className="num">{(worst.kept * 100).toFixed(0)} %</span> of what could follow
+        </>
+      )}
+      {last && (
+        <>
+          ; break ball <b>{theBall(last)}</b>
+          {key && (
+            <>
+              , key ball <b>{theBall(key)}</b>
+            </>
+          )}
+        </>
+      )}
+      {insurance.length > 0 && <>; insurance: {theBalls(insurance)}</>}.
+    </p>
+  );
+}
+
+/** An order that somebody wrote down, beside the proposed one. */
+function Written({
+  name,
+  order: own,
+  outlook,
+  measure,
+}: {
+  name: string;
+  order: OwnOrder;
+  outlook: Outlook;
+  measure: Measure;
+}) {
+  const order = own.balls.map(ballName).join(" → ");
+  if (own.value === null)
+    return (
+      <p data-testid="own-order">
+        {name}, {order}: <span className="quiet">not valued: {own.reason}</span>
+      </p>
+    );
+  const less = own.value - (outlook.value ?? 0);
+  const off = spread(measure, own.error);
+  return (
+    <p data-testid="own-order">
+      {name}, {order}: <b className="num">{amount(measure, own.value)}</b>
+      {off && <span className="num quiet"> {off}</span>},{" "}
+      <Less less={less} error={own.error ?? 0} measure={measure} than="the proposed one" />.
+    </p>
+  );
+}
+
+/** The two orders of people, one against the other. */
+function Gap({ outlook, measure }: { outlook: Outlook; measure: Measure }) {
+  const gap = outlook.gap;
+  if (!gap) return null;
+  return (
+    <p data-testid="order-gap">
+      The order written down:{" "}
+      <Less less={gap.value} error={gap.error} measure={measure} than="the other one" />{" "}
+      <span className="num quiet">{spread(measure, gap.error)}</span>.
+    </p>
+  );
+}
+
+function Less({
+  less,
+  error,
+  measure,
+  than,
+}: {
+  less: number;
+  error: number;
+  measure: Measure;
+  than: string;
+}) {
+  if (Math.abs(less) <= 2 * error) return <span className="quiet">too close to call against {than}</span>;
+  return (
+    <>
+      <b className="num" style={{ color: less > 0 ? "var(--gain)" : "var(--loss)" }}>
+        {change(measure, less)}
+      </b>{" "}
+      {CHANGED[measure]} against {than}
+    </>
+  );
+}
+
+/** Where another order is typed: it is for looking at, and not kept. */
+function Against({ balls }: { balls: Places }) {
+  const kept = useChart((s) => s.against);
+  const [text, setText] = useState(kept.join(" "));
+  const [fault, setFault] = useState("");
+  const on = Object.keys(balls).filter((ball) => ball !== "cue");
+  const hold = () => {
+    const read = ballsOf(text, on, on.filter(isColour));
+    setFault(read.fault);
+    if (!read.fault) holdAgainst(read.balls);
+  };
+  return (
+    <form
+      className="flex flex-wrap items-baseline gap-2"
+      onSubmit={(event) => {
+        event.preventDefault();
+        hold();
+      }}
+    >
+      <label className="quiet">
+        Hold it against{" "}
+        <input
+          className="plain w-40"
+          value={text}
+          placeholder="another order"
+          onChange={(event) => setText(event.target.value)}
+          onBlur={hold}
+        />
+      </label>
+      {fault && <span className="text-warning text-xs">{fault}</span>}
+    </form>
+  );
+}
