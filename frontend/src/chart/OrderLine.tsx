@@ -3,7 +3,7 @@ import { useState } from "react";
 import type { Outlook, OwnOrder, Places, Words } from "../api/types";
 import { ballsOf } from "../parts/ballText";
 import { amount, change, CHANGED, PURPOSE, spread, type Measure } from "../parts/measure";
-import { ballName, isColour, theBall, theBalls } from "../table/colours";
+import { isColour, shortName, theBall, theBalls } from "../table/colours";
 import { holdAgainst, useChart } from "./chartStore";
 
 type Props = { outlook: Outlook; measure: Measure; words: Words };
@@ -39,7 +39,7 @@ function Proposed({ outlook, measure, words }: Props) {
             title={`${words.pockets[leg.shot.pocket] ?? leg.shot.pocket}; ${amount(measure, leg.value)} ${PURPOSE[measure]}`}
             className={k === outlook.hardest ? "font-bold" : ""}
           >
-            {ballName(leg.shot.ball)}
+            {shortName(leg.shot.ball)}
           </span>
         </span>
       ))}
@@ -77,7 +77,7 @@ function Written({
   outlook: Outlook;
   measure: Measure;
 }) {
-  const order = own.balls.map(ballName).join(" → ");
+  const order = own.balls.map(shortName).join(" → ");
   if (own.value === null)
     return (
       <p data-testid="own-order">

@@ -1,17 +1,67 @@
-/** The proposed order on the table: the ways of the cue ball and of the balls, three ahead in front. */
+/** The proposed order on the table: the ways of the first balls, three of them in front, and the balls it ends with. */
 import { memo } from "react";
-import type { Leg, Path, TableView } from "../api/types";
+import type { Leg, Path, Place, Places, TableView } from "../api/types";
+import { radius } from "../table/geometry";
+import { Lettering } from "../table/Lettering";
 import { NumberedPaths } from "./NumberedPaths";
 
 const FRONT = 3;
+const DRAWN = 5; // the ways of more shots than these hide the table
 
-export const OrderMarks = memo(function OrderMarks({ table, legs }: { table: TableView; legs: Leg[] }) {
-  const shots = legs.map((leg, k) => ({
+type Props = {
+  table: TableView;
+  legs: Leg[];
+  keyBall: string | null;
+  breakBall: string | null;
+  balls: Places;
+};
+
+export const OrderMarks = memo(function OrderMarks({ table, legs, keyBall, breakBall, balls }: Props) {
+  const shots = legs.slice(0, DRAWN).map((leg, k) => ({
     number: k + 1,
     paths: leg.paths as Path[],
     opacity: k < FRONT ? 1 : 0.3,
     width: 6,
     numbered: k < FRONT,
   }));
-  return <NumberedPaths mark="order" table={table} shots={shots.reverse()} />;
+  const named = [
+    { ball: breakBall, word: "break ball" },
+    { ball: keyBall, word: "key ball" },
+  ];
+  return (
+    <>
+      <NumberedPaths mark="order" table={table} shots={shots.reverse()} />
+      {named.map(
+        ({ ball, word }) =>
+          ball &&
+          balls[ball] && (
+            <EndMark key={word} table={table} ball={ball} place={balls[ball] as Place} word={word} />
+          ),
+      )}
+    </>
+  );
 });
+
+/** A ball that the order ends with. */
+function EndMark({
+  table,
+  ball,
+  place,
+  word,
+}: {
+  table: TableView;
+  ball: string;
+  place: Place;
+  word: string;
+}) {
+  const [x, y] = [place[0], table.width - place[1]];
+  const r = radius(table, ball);
+  return (
+    <g pointerEvents="none">
+      <circle cx={x} cy={y} r={r * 1.5} fill="none" stroke="var(--table-ink)" strokeWidth={5} />
+      <Lettering x={x} y={y - r * 1.9} size={table.length * 0.016}>
+        {word}
+      </Lettering>
+    </g>
+  );
+}

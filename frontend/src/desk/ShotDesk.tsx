@@ -228,6 +228,8 @@ function Stage({ here, answers, table }: { here: OnDesk; answers: Answers; table
       chart={chartOf(outlook, view)}
       measure={measureOf(outlook?.measure ?? "")}
       legs={view === "order" ? (outlook?.proposed ?? NO_LEGS) : NO_LEGS}
+      keyBall={outlook?.key_ball ?? null}
+      breakBall={outlook?.break_ball ?? null}
       angle={view === "next" ? (outlook?.angle ?? null) : null}
       routes={answers.routes}
       reading={answers.reading}

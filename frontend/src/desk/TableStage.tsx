@@ -50,6 +50,8 @@ type Props = {
   chart: Chart | null;
   measure: Measure;
   legs: Leg[];
+  keyBall: string | null;
+  breakBall: string | null;
   angle: Angle | null;
   routes: Routes | null;
   reading: Reading | null;
@@ -178,7 +180,16 @@ const Before = ({ table, before, shown }: { table: TableView; before: Places; sh
 
 type ReadOffProps = Pick<
   Props,
-  "chart" | "measure" | "angle" | "routes" | "reading" | "legs" | "table" | "before"
+  | "chart"
+  | "measure"
+  | "angle"
+  | "routes"
+  | "reading"
+  | "legs"
+  | "keyBall"
+  | "breakBall"
+  | "table"
+  | "before"
 > & {
   shown: Places;
   playing: boolean;
@@ -192,6 +203,8 @@ function ReadOff({
   routes,
   reading,
   legs,
+  keyBall,
+  breakBall,
   table,
   before,
   shown,
@@ -211,7 +224,9 @@ function ReadOff({
       {reading?.stage === "fine" && !playing && (
         <ReadingMarks table={table} reading={reading} balls={before} picked={picked} />
       )}
-      {legs.length > 0 && !playing && <OrderMarks table={table} legs={legs} />}
+      {legs.length > 0 && !playing && (
+        <OrderMarks table={table} legs={legs} keyBall={keyBall} breakBall={breakBall} balls={before} />
+      )}
     </>
   );
 }

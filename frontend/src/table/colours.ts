@@ -51,6 +51,9 @@ export function ballName(ball: string): string {
   return COLOURS.includes(ball) ? ball : `${ball} ball`;
 }
 
+/** The shortest name, for a row of balls: "4", "red 3", "blue". */
+export const shortName = (ball: string): string => (/^\d+$/.test(ball) ? ball : ballName(ball));
+
 /** The ball in a sentence: "the 4", "red 3", "the blue". */
 export function theBall(ball: string): string {
   if (isRed(ball) || isYellow(ball)) return ballName(ball);

@@ -2,7 +2,7 @@
 
 from collections.abc import Sequence
 from dataclasses import dataclass, replace
-from math import degrees
+from math import degrees, radians
 
 from ..geometry import Point
 from ..runout.endings import Ending, best_place, endings
@@ -14,8 +14,8 @@ from .angles import AngleRange, angle_range
 
 MOST = 3
 """How many chains are listed."""
-KEYS = 3
-"""Key balls that are looked at for another break ball than the one of the proposed order."""
+NARROW = radians(5.0)
+"""Cuts that work must be so far apart for them to be told."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -53,7 +53,7 @@ def chains(run: Run, legs: Sequence[Leg]) -> tuple[Chain, ...]:
     broken = dict(run.broken)
     broken.setdefault(order[-1], break_map(run.maker, order[-1]))
     own = endings(run.maker, (order[-2], order[-1]), {order[-1]: broken[order[-1]]}, 1)
-    others = [one for one in endings(run.maker, balls, broken, KEYS) if one.break_ball != order[-1]]
+    others = [one for one in endings(run.maker, balls, broken) if one.break_ball != order[-1]]
     found = [_chain(run, one, order[-3] if len(order) > 2 else None) for one in own]
     named = set(order[-1:])
     for one in others:
@@ -81,7 +81,8 @@ def _angle(run: Run, one: Ending, place: Point) -> AngleRange | None:
     table, alone = run.maker.table, run.maker.layout.only((one.break_ball,))
     far = place.distance(dict(alone.places)[one.break_ball]) - 2 * table.ball_radius
     maker = replace(run.maker, layout=alone)
-    return angle_range(maker, one.breaking, one.break_ball, shot.pocket, max(far, table.ball_radius))
+    found = angle_range(maker, one.breaking, one.break_ball, shot.pocket, max(far, table.ball_radius))
+    return found if found is not None and found.high - found.low >= NARROW else None
 
 
 def _nearest(run: Run, one: Ending) -> str | None:

@@ -13,7 +13,7 @@ from .run import state
 from .sets import ease
 from .stock import Stock
 
-LEADING = 3
+LEADING = 2
 """Balls, the nearest to where one wants to be for the break shot, that are looked at as key balls."""
 
 

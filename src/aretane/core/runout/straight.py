@@ -34,8 +34,6 @@ AHEAD, FIRSTS = 3, 6
 """Balls that are searched ahead, and balls looked at in that search, where there are more."""
 BREAKERS = 4
 """Balls looked at as the one to break the next rack with: those that make a break shot most often."""
-LIKELY, KEYS = 3, 2
-"""Of more than a few balls, break balls that are weighed with their key balls, and key balls of each."""
 
 
 def straight_run(
@@ -128,6 +126,5 @@ def _break_maps(maker: Maker, balls: tuple[str, ...], last: str | None) -> dict[
 
 def _kept_for_the_break(maker: Maker, balls: tuple[str, ...], broken: dict[str, ChanceMap]) -> str | None:
     """The break ball of the best ending; None where no ball makes a break shot."""
-    few = dict(list(broken.items())[:LIKELY])
-    best = next(iter(endings(maker, balls, few, KEYS)), None)
+    best = next(iter(endings(maker, balls, broken)), None)
     return None if best is None else best.break_ball
