@@ -210,7 +210,7 @@ def ended(case: tuple[int, str]) -> list[tuple[float, float, float]]:
     found = []
     for last in layout.objects:
         maker = Maker(POOL, layout, skill, SPACING, PHYSICS, threads=1, finish=(0.0, 0.0))
-        run = straight_run(maker, layout.objects, last=last)
+        run = straight_run(maker, layout.objects, ending=(last,))
         outlook = run.outlook()
         rng, came = np.random.default_rng((number, 2)), []
         for _ in range(RUNS if outlook.shot is not None else 0):
@@ -288,7 +288,7 @@ def agrees(number: int) -> bool:
     run = search(question, 1.4, threads=1)
     legs = proposed(run)
     order, found = order_of(run, legs), chains(run, legs)
-    on_map = run.kept or order[-1]
+    on_map = run.kept[-1] if run.kept else order[-1]
     return (not found or found[0].break_ball == order[-1]) and on_map == order[-1]
 
 

@@ -37,13 +37,13 @@ def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
 
     It ends with the rack (in straight pool with a ball to break the next one), where no map goes further,
     or where the shot without error misses. Where the search looked so many balls ahead, the rest is
-    searched from there, with the same ball kept for the break shot.
+    searched from there, with the same key ball and break ball kept to the end.
     """
     maker, layout = run.maker, run.maker.layout
     at: State | None = run.start
     legs: list[Leg] = []
     while at is not None and len(legs) < most:
-        if run.kept is not None and at not in run.maker.maps and len(at) > 2:
+        if run.kept and at not in run.maker.maps and len(at) > 2:
             run, layout = _further(run, at, layout)
             maker, at = run.maker, run.start
         found = run.outlook(layout, at, valuing=VALUING)
@@ -65,7 +65,7 @@ def _further(run: Run, at: State, layout: Layout) -> tuple[Run, Layout]:
     """The run from where straight pool's search ended, and its layout."""
     left = layout.only((*at[1:], CUE))
     maker = replace(run.maker, layout=left, maps={}, following={}, keys={})
-    return straight_run(maker, at[1:], last=run.kept), left
+    return straight_run(maker, at[1:], ending=run.kept), left
 
 
 def order_of(run: Run, legs: Sequence[Leg]) -> tuple[str, ...]:
@@ -78,7 +78,7 @@ def order_of(run: Run, legs: Sequence[Leg]) -> tuple[str, ...]:
     while len(left) > 1:
         known = run.maker.maps.get(state("", left))
         shot = None if known is None else known.shot(*known.nearest(best_place(known)))
-        others = [ball for ball in left if ball != run.kept]
+        others = [*(ball for ball in left if ball not in run.kept), *run.kept]
         order.append(shot.ball if shot is not None else others[0])
         left.remove(order[-1])
     return (*order, *left)

@@ -15,7 +15,8 @@ class Run:
     balls_of: the balls on the table in a state. kinds: what each value counts (the chance to finish, or
     points of the visit); units (K,): what a value of 1 stands for. In straight pool, going_on: the chance
     of a pot from ball to ball, in this rack and over many; broken: the maps of break shots, by their ball;
-    kept: the ball that the search keeps for it, where it does not look at every order.
+    kept: the key ball and the break ball that the search keeps to the end, where it does not look at every
+    order.
     """
 
     maker: Maker
@@ -25,7 +26,7 @@ class Run:
     units: tuple[float, ...] = (1.0,)
     going_on: tuple[float, float] = (0.0, 0.0)
     broken: Mapping[str, ChanceMap] = field(default_factory=dict)
-    kept: str | None = None
+    kept: tuple[str, ...] = ()
 
     @property
     def chart(self) -> ChanceMap:

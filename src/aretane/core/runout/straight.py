@@ -38,19 +38,19 @@ BREAKERS = 4
 
 def straight_run(
     maker: Maker, balls: tuple[str, ...], through: str | None = None, few: int = FEW,
-    last: str | None = None,
+    ending: tuple[str, ...] = (),
 ) -> Run:  # fmt: skip
     """The run through `balls` down to one of them; up to `few` of them in every order.
 
-    last: the ball that is kept for the break shot, where it is named. Raises KeyError for a ball that is
-    not there.
+    ending: the key ball and the break ball, where they are named (or the break ball alone). Raises KeyError
+    for a ball that is not there.
     """
     maker = replace(maker, glance=glance_for(maker.table, maker.skill, maker.physics))
     know_nothing(maker)
     over = over_racks(maker.table, maker.skill, maker.physics)
     if packed(maker.table, maker.layout):
         return _break_run(maker, balls, over, through)
-    search = _Search(maker, balls, through, few, last)
+    search = _Search(maker, balls, through, few, ending)
     search.make(frozenset(balls))
     return Run(
         maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0), (usual(maker, balls), over),
@@ -73,19 +73,18 @@ class _Search:
     """Every set of a few balls; of more, those that three balls ahead lead to, and a glance there."""
 
     def __init__(
-        self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int, last: str | None
+        self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int, ending: tuple[str, ...]
     ):
         self.maker, self.balls, self.whole = maker, balls, len(balls) <= few
         whole = Stock(maker, balls, balls, frozenset())
-        self.broken = _break_maps(maker, balls, last)
-        self.kept = last
-        firsts = tuple(ball for ball in balls if ball != last)
+        self.broken = _break_maps(maker, balls, ending)
+        self.kept, firsts = ending, balls
         if not self.whole:
-            self.kept = last or _kept_for_the_break(maker, balls, self.broken)
+            self.kept = ending or _best_ending(maker, balls, self.broken, through)
             easy = whole.chances(balls)
             ordered = sorted(balls, key=lambda ball: (-ease(easy[:, balls.index(ball)]), ball))
             wanted = [through] if through in balls else []
-            others = [ball for ball in ordered if ball != self.kept]
+            others = [ball for ball in ordered if ball not in self.kept]
             firsts = tuple(dict.fromkeys([*wanted, *others[:FIRSTS]]))
         self.firsts = firsts
         self.stock = whole if self.whole else Stock(maker, balls, firsts, frozenset())
@@ -104,10 +103,14 @@ class _Search:
         else:
             ways = []
             for ball in self.firsts:
-                if ball in left:
+                if ball in left and self._its_turn(ball, left):
                     self.make(left - {ball})
                     ways.append(Way(ball, state("", left - {ball}), ONE))
             self.stock.map(at, at[1:], ways)
+
+    def _its_turn(self, ball: str, left: Set) -> bool:
+        """Whether a ball may be potted now: those of the ending last, the break ball never."""
+        return ball not in self.kept or (len(left) == len(self.kept) and ball != self.kept[-1])
 
     def _broken(self, last: str) -> np.ndarray:
         """Values (2, g) with one ball left."""
@@ -116,15 +119,19 @@ class _Search:
         return with_one_left(self.broken[last])
 
 
-def _break_maps(maker: Maker, balls: tuple[str, ...], last: str | None) -> dict[str, ChanceMap]:
+def _break_maps(maker: Maker, balls: tuple[str, ...], ending: tuple[str, ...]) -> dict[str, ChanceMap]:
     """The maps of the break shots by the balls that make one most often, or by the one named; the best
     first."""
-    wanted = (last,) if last in balls else tuple(break_balls(maker, balls))[:BREAKERS]
+    wanted = ending[-1:] or tuple(break_balls(maker, balls))[:BREAKERS]
     maps = {ball: break_map(maker, ball) for ball in wanted}
     return dict(sorted(maps.items(), key=lambda one: -worth(one[1])))
 
 
-def _kept_for_the_break(maker: Maker, balls: tuple[str, ...], broken: dict[str, ChanceMap]) -> str | None:
-    """The break ball of the best ending; None where no ball makes a break shot."""
-    best = next(iter(endings(maker, balls, broken)), None)
-    return None if best is None else best.break_ball
+def _best_ending(
+    maker: Maker, balls: tuple[str, ...], broken: dict[str, ChanceMap], through: str | None
+) -> tuple[str, ...]:
+    """The key ball and the break ball of the best ending, without the ball `through`; none where no ball
+    makes a break shot."""
+    others = {ball: chart for ball, chart in broken.items() if ball != through}
+    best = next(iter(endings(maker, [ball for ball in balls if ball != through], others)), None)
+    return () if best is None else (best.key_ball, best.break_ball)
