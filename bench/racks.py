@@ -10,7 +10,7 @@ from itertools import combinations
 import numpy as np
 from tests.core.runout.layouts import strewn
 
-from aretane.core.equipment.layout import Layout
+from aretane.core.equipment.layout import Layout, layout_faults
 from aretane.core.equipment.racking import racked_again
 from aretane.core.equipment.table import PocketName, table_for
 from aretane.core.geometry import Point
@@ -21,7 +21,14 @@ from aretane.core.runout.games import Question, search
 from aretane.core.runout.line import order_of, proposed
 from aretane.core.runout.maps import READ, Maker, Outlook, Way, know_nothing
 from aretane.core.runout.opened import ONE, RACK, reading
-from aretane.core.runout.playout import straight_follow, struck
+from aretane.core.runout.playout import (
+    Follow,
+    group_follow,
+    played_out,
+    rotation_follow,
+    straight_follow,
+    struck,
+)
 from aretane.core.runout.records import Tries
 from aretane.core.runout.straight import straight_run
 from aretane.core.skill import PRESETS, Skill
@@ -39,6 +46,9 @@ TIPS = ((0.0, 0.0), (0.0, 0.35), (0.0, -0.35))
 ENDS, NUDGES, NAMED = 12, 16, 100
 SPACING, MOST, ONE_BALL = 0.14, 90, 1.0
 COUNTED = 14
+STRIKES, TRIES, POINTS = 24, 30, 0.04
+Came = tuple[float, float, float]
+"""What is promised, what came, and the standard error of that."""
 LIKELY, NEAR = 0.35, 0.07
 """Chance of the pot of a break shot, and m that the cue ball lies off other balls, at the least."""
 
@@ -131,7 +141,7 @@ def _outside(layout: Layout) -> str:
     return max(there, key=lambda ball: min(there[ball].distance(place) for place in racked))
 
 
-def held(case: tuple[BreakShot, str, int]) -> tuple[float, float, float]:
+def held(case: tuple[BreakShot, str, int]) -> Came:
     """Of one break shot and player: balls promised, balls that came, and the standard error of those."""
     shot, level, number = case
     skill = PRESETS[level]
@@ -149,13 +159,13 @@ def held(case: tuple[BreakShot, str, int]) -> tuple[float, float, float]:
     return found.values[0] * RACK, float(np.mean(came)), float(np.std(came) / RUNS**0.5)
 
 
-def right(pairs: list[tuple[tuple[float, float, float], tuple[float, float, float]]]) -> tuple[int, int]:
-    """Of pairs whose runs differ by a ball or more, and by more than twice their error: how many are named
+def right(pairs: list[tuple[Came, Came]], least: float = ONE_BALL) -> tuple[int, int]:
+    """Of pairs whose runs differ by so much or more, and by more than twice their error: how many are named
     rightly, and how many there are."""
     told = named = 0
     for one, other in pairs:
         gap = one[1] - other[1]
-        if abs(gap) >= max(ONE_BALL, 2 * np.hypot(one[2], other[2])):
+        if abs(gap) >= max(least, 2 * np.hypot(one[2], other[2])):
             told += 1
             named += (one[0] - other[0]) * gap > 0
     return named, told
@@ -203,7 +213,7 @@ def _named(what: str, counted: tuple[int, int]) -> Row:
     )  # fmt: skip
 
 
-def ended(case: tuple[int, str]) -> list[tuple[float, float, float]]:
+def ended(case: tuple[int, str]) -> list[Came]:
     """Both endings of a layout of two balls: as `held`."""
     number, level = case
     skill, layout = PRESETS[level], end_layout(number)
@@ -249,7 +259,7 @@ def endings(pool: Executor) -> Row:
     return _named("of two end patterns", right([(one, other) for one, other in found]))
 
 
-def nudged(number: int) -> tuple[tuple[float, float, float], tuple[float, float, float]] | None:
+def nudged(number: int) -> tuple[Came, Came] | None:
     """A nudge and leaving it: as `held`; None where there are not both."""
     count = random.Random(f"{number} count").randint(5, COUNTED)
     layout = strewn(number, [str(k) for k in range(1, count + 1)])
@@ -260,7 +270,7 @@ def nudged(number: int) -> tuple[tuple[float, float, float], tuple[float, float,
     if found is None or found.nudge is None or found.leave is None:
         return None
 
-    def played(one: Weighed) -> tuple[float, float, float]:
+    def played(one: Weighed) -> Came:
         rng, came = np.random.default_rng((number, 3)), []
         for _ in range(RUNS):
             after = straight_follow(
@@ -273,11 +283,65 @@ def nudged(number: int) -> tuple[tuple[float, float, float], tuple[float, float,
     return played(found.nudge), played(found.leave)
 
 
-def nudges(pool: Executor) -> Row:
-    """Nudge or leave, straight pool."""
+def clustered(number: int, names: list[str], last: str) -> Layout:
+    """A layout with one ball close beside another; `last` stays alone."""
+    rng, layout = random.Random(f"{number} cluster"), strewn(number, names)
+    while True:
+        one, other = rng.sample([name for name in names if name != last], 2)
+        turn = rng.uniform(0.0, 2 * np.pi)
+        gap = 2 * POOL.ball_radius + rng.uniform(0.0005, 0.02)
+        there = dict(layout.places)[one]
+        place = Point(there.x + gap * float(np.cos(turn)), there.y + gap * float(np.sin(turn)))
+        found = layout.changed({other: place})
+        if not layout_faults(POOL, found):
+            return found
+
+
+def nudged_to_finish(case: tuple[str, int]) -> tuple[Came, Came] | None:
+    """The same where the end of the rack counts: the plan for what each stroke left is played out."""
+    game, number = case
+    if game == "nine-ball":
+        count = random.Random(f"{number} count").randint(4, 7)
+        names, group_on = [str(n) for n in range(10 - count, 10)], ""
+        follow: Follow = rotation_follow
+    else:
+        names, group_on = ["1", "2", "3", "4", "9", "10", "8"], "solids"
+        follow = group_follow({"solids": names[:4], "stripes": names[4:6]}, "8")
+    layout = clustered(number, names, names[-1])
+    question = Question(POOL, game, layout, group_on, PRESETS["advanced"], PHYSICS)
+    run = search(question, 1.6, threads=1)
+    found = nudge_or_leave(run, question)
+    if found is None or found.nudge is None or found.leave is None:
+        return None
+
+    def played(one: Weighed) -> Came:
+        rng, came = np.random.default_rng((number, 5)), []
+        for k in range(STRIKES):
+            after = follow(run.start, one.shot, struck(run.maker, layout, one.shot, rng))
+            if not isinstance(after.verdict, tuple):
+                came.append(1.0 if after.verdict == "done" else 0.0)
+                continue
+            left = search(replace(question, layout=after.layout), 1.6, threads=1)
+            came.append(float(played_out(left, follow, TRIES, (number, k))[:, 0].mean()))
+        return one.value, float(np.mean(came)), float(np.std(came) / STRIKES**0.5)
+
+    return played(found.nudge), played(found.leave)
+
+
+def nudges(pool: Executor) -> Iterator[Row]:
+    """Nudge or leave."""
     first = seed(122_000)
     found = [one for one in pool.map(nudged, range(first, first + NUDGES)) if one is not None]
-    return _named("of a nudge and leaving it", right(found))
+    yield _named("of a nudge and leaving it", right(found))
+    cases = [(game, first + k) for game in ("nine-ball", "eight-ball") for k in range(NUDGES)]
+    ended = [one for one in pool.map(nudged_to_finish, cases) if one is not None]
+    named, told = right(ended, POINTS)
+    yield Row(
+        "nine-ball and eight-ball: the better of a nudge and leaving it", round(100 * named / max(1, told)),
+        "%", 80, "higher", told,
+        f"Of {len(ended)} positions with both, those whose racks differ by four points of chance or more "
+        f"and by twice their error; {STRIKES} strikes of each, what each leaves played out {TRIES} times.",
+    )  # fmt: skip
 
 
 def agrees(number: int) -> bool:
@@ -306,5 +370,5 @@ def measure(pool: Executor) -> Iterator[Row]:
     """The rows of straight pool's racks."""
     yield from breaks(pool)
     yield endings(pool)
-    yield nudges(pool)
+    yield from nudges(pool)
     yield agreement(pool)

@@ -11,8 +11,9 @@ from ..geometry import Point
 from ..runout.games import Question, search
 from ..runout.group import OPEN
 from ..runout.kernel import POINTS
-from ..runout.maps import READ, ChanceMap, Kept, Maker, State, Way
-from ..runout.opened import ONE, at_a_glance, places_of, reading
+from ..runout.maps import READ, TIPS, ChanceMap, Kept, Maker, State, Way
+from ..runout.opened import ONE, at_a_glance, likeliest, places_of, reading
+from ..runout.records import Tries
 from ..runout.run import Run, state
 from ..runout.snooker import COLOUR, END, RED
 from ..skill import Skill
@@ -29,6 +30,10 @@ WIDER = 1.4
 what is learnt is learnt on such maps too."""
 USUAL = 0.7
 """Chance to go on by a ball where nothing was searched (our choice)."""
+FEW = 5
+"""Balls that a quick look considers where every stroke is read, the likeliest."""
+QUICK = TIPS[:3]
+"""Tips of a quick look where every stroke is read: none, follow and draw."""
 REDS = 6
 """Reds that a player looks at, the nearest first."""
 KEPT, SURELY = 0.9, 0.95
@@ -36,6 +41,9 @@ KEPT, SURELY = 0.9, 0.95
 blocked, the chance of the next pot that is enough."""
 MOVED = 0.03
 """m from its place on the map at which a ball counts as moved."""
+SEVERAL = 3
+"""Balls that were moved from which the map of a frame serves no more (our choice: a safety moves one or
+two, and to read every stroke takes longer)."""
 LITTLE = 0.02
 """Chance to run out below which the map is no guide to a place, and what the next pot counts beside it."""
 BRIEFLY, CLOSELY = 10, 0.5
@@ -93,13 +101,14 @@ class Seat:
         Where balls were moved, what each stroke leaves is read at a glance (`_maker`).
         """
         reds = tuple(ball for ball in at.layout.objects if is_red(ball))
+        there = dict(at.layout.places)
+        cue = there.get(CUE, at.table.foot_spot)
+        near = sorted(reds, key=lambda ball: cue.distance(there[ball]))[:REDS]
         if reds and at.group_on != END and self._opened(run, at):
-            return tuple(Way(ball, READ, (value(ball) / POINTS,)) for ball in at.on)
+            on = near if at.group_on == RED else at.on
+            return tuple(Way(ball, READ, (value(ball) / POINTS,)) for ball in on)
         if at.group_on == RED:
-            there = dict(at.layout.places)
-            cue = there.get(CUE, at.table.foot_spot)
-            near = sorted(reds, key=lambda ball: cue.distance(there[ball]))
-            rests = [(ball, state(COLOUR, [red for red in reds if red != ball])) for ball in near[:REDS]]
+            rests = [(ball, state(COLOUR, [red for red in reds if red != ball])) for ball in near]
         elif at.group_on == COLOUR:
             rest = state(RED, reds) if reds else state(END, COLOURS)
             rests = [(ball, rest) for ball in at.on]
@@ -130,22 +139,31 @@ class Seat:
         return tuple(found)
 
     def _opened(self, run: Run, at: Standing) -> bool:
-        """Whether no map fits: in straight pool another rack or one that stands; or balls were moved."""
+        """Whether no map fits: in straight pool another rack or one that stands; or several balls were
+        moved."""
         if at.game.any_order and (at.renewed or packed(at.table, at.layout)):
             return True
         mapped = dict(run.maker.layout.places)
-        return any(
+        moved = sum(
             ball != CUE and (ball not in mapped or place.distance(mapped[ball]) > MOVED)
             for ball, place in at.layout.places
         )
+        return moved >= (SEVERAL if at.game.by_colours else 1)
 
-    def _maker(self, run: Run, at: Standing, ways: Sequence[Way]) -> Maker:
-        """What looks at the ways: where no map fits, it reads what each stroke leaves."""
+    def _maker(self, run: Run, at: Standing, ways: Sequence[Way], quick: bool) -> Maker:
+        """What looks at the ways: where no map fits, it reads what each stroke leaves, of fewer strokes for
+        a quick look."""
         if ways[0].then != READ:
-            return run.maker
+            fewer = quick and len(run.maker.glance.places) > 0
+            return replace(run.maker, tries=Tries(run.maker.tries.speeds, QUICK)) if fewer else run.maker
         if at.game.by_colours:
-            return run.maker.always_reading()
-        return reading(run.maker, packed(at.table, at.layout))
+            maker = run.maker.always_reading()
+        else:
+            maker = reading(run.maker, packed(at.table, at.layout))
+        if not quick:
+            return maker
+        read = maker.glance._replace(places=maker.glance.places[::2])
+        return replace(maker, tries=Tries(maker.tries.speeds[::2], QUICK), glance=read)
 
     def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
         """Of the states `known` the one most like `wanted`, with the same group on: fewest balls differ."""
@@ -179,7 +197,9 @@ class Seat:
         if known is None or (not ways and known in run.maker.maps):
             return [Look(0.0, 0.0, None, place) for place in places]
         if ways:
-            maker = self._maker(run, at, ways)
+            maker, quick = self._maker(run, at, ways, closer <= 1.0), closer <= 1.0 and len(places) == 1
+            if quick and maker.glance.always:
+                ways = tuple(likeliest(maker, layout, ways, FEW))
             found = maker.outlooks(layout, layout.objects, ways, places, seed, valuing, closer=closer)
         else:
             there = [at.with_cue(place).layout for place in places]

@@ -48,8 +48,8 @@ def read_frame(n: int, x: float, y: float, aim: float, glance: Glance, bed: Bed,
     count = passing(balls, n, n, bed, desk)
     red = colour = 0.0
     for p in range(count):
-        chance = odds(balls, n, desk.pairs[p], x, y, aim)
         worth = values[int(desk.pairs[p, BALL])]
+        chance = odds(balls, n, desk.pairs[p], x, y, aim, red if worth == A_RED else colour / worth)
         if worth == A_RED:
             red = max(red, chance)
         else:
@@ -60,8 +60,11 @@ def read_frame(n: int, x: float, y: float, aim: float, glance: Glance, bed: Bed,
         top_red = top_colour = gain = 0.0
         last, seen = -1, False
         for p in range(count):
-            one = odds(balls, n, desk.pairs[p], glance.places[s, 0], glance.places[s, 1], aim)
             ball = int(desk.pairs[p, BALL])
+            least = min(top_colour, gain / values[ball])
+            if values[ball] == A_RED:
+                least = top_red if desk.loose[ball] >= FREELY else min(top_red, SOME)
+            one = odds(balls, n, desk.pairs[p], glance.places[s, 0], glance.places[s, 1], aim, least)
             if values[ball] != A_RED:
                 top_colour, gain = max(top_colour, one), max(gain, one * values[ball])
                 continue

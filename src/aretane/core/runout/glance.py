@@ -112,8 +112,9 @@ def passing(balls: Array, until: int, n: int, bed: Bed, desk: Desk) -> int:
 
 
 @lean
-def odds(balls: Array, n: int, pair: Array, x: float, y: float, aim: float) -> float:
-    """The chance of a pot from a place of the cue ball, by cut and distances alone."""
+def odds(balls: Array, n: int, pair: Array, x: float, y: float, aim: float, least: float = 0.0) -> float:
+    """The chance of a pot from a place of the cue ball, by cut and distances alone; 0 where it is not above
+    `least`."""
     dx, dy = pair[GHOST_X] - x, pair[GHOST_Y] - y
     gap = hypot(dx, dy)
     ball = int(pair[BALL])
@@ -122,6 +123,11 @@ def odds(balls: Array, n: int, pair: Array, x: float, y: float, aim: float) -> f
         return 0.0
     cut = (dx * cos(pair[TOWARD]) + dy * sin(pair[TOWARD])) / gap
     if cut < THIN:
+        return 0.0
+    lever = (gap + apart) / (apart * cut)
+    blur = hypot(aim * lever, THROWN)
+    chance = float(erf(pair[HALF] / (blur * sqrt(2.0))))
+    if chance <= least:
         return 0.0
     for k in range(1, n):
         if k == ball or balls[k, 0] == FAR:
@@ -134,9 +140,7 @@ def odds(balls: Array, n: int, pair: Array, x: float, y: float, aim: float) -> f
             continue
         if abs(ox * dy - oy * dx) / gap < 0.95 * apart:
             return 0.0
-    lever = (gap + apart) / (apart * cut)
-    blur = hypot(aim * lever, THROWN)
-    return float(erf(pair[HALF] / (blur * sqrt(2.0))))
+    return chance
 
 
 @lean
@@ -148,14 +152,15 @@ def read(
     count = passing(balls, n, n, bed, desk)
     first = 0.0
     for p in range(count):
-        first = max(first, odds(balls, n, desk.pairs[p], x, y, aim))
+        first = max(first, odds(balls, n, desk.pairs[p], x, y, aim, first))
     desk.loose[:] = 0
     places = glance.places.shape[0]
     for s in range(places):
         top, last, seen = 0.0, -1, False
         for p in range(count):
-            one = odds(balls, n, desk.pairs[p], glance.places[s, 0], glance.places[s, 1], aim)
             ball = int(desk.pairs[p, BALL])
+            least = top if desk.loose[ball] >= FREELY else min(top, SOME)
+            one = odds(balls, n, desk.pairs[p], glance.places[s, 0], glance.places[s, 1], aim, least)
             if ball != last:
                 seen, last = False, ball
             if one >= SOME and not seen:
@@ -231,7 +236,7 @@ def break_on(x: float, y: float, aim: float, glance: Glance, desk: Desk, count: 
     `count` pairs stand on the desk, and the rack with it in row 0."""
     best = 0.0
     for p in range(count):
-        chance = odds(desk.racked, desk.racked.shape[0], desk.pairs[p], x, y, aim)
+        chance = odds(desk.racked, desk.racked.shape[0], desk.pairs[p], x, y, aim, best)
         if chance > best and _meets(desk.pairs[p], x, y, glance.rack):
             best = chance
     return best
@@ -316,8 +321,19 @@ def lay_before(room: Room, ball: int, desk: Desk) -> None:
 
 
 @compiled
+def on_from(x: float, y: float, balls: Array, aim: float, bed: Bed, found: Array) -> None:
+    """Fill `found` (n,) with the chance of the best pot of each of the balls (n, 4) from (x, y)."""
+    n = balls.shape[0]
+    desk = desk_for(n)
+    count = passing(balls, n, n, bed, desk)
+    for p in range(count):
+        ball = int(desk.pairs[p, BALL])
+        found[ball] = max(found[ball], odds(balls, n, desk.pairs[p], x, y, aim, found[ball]))
+
+
+@compiled
 def expected_at(places: Array, balls: Array, aim: float, glance: Glance, bed: Bed, found: Array) -> None:
-    """Fill `found` (2, g) with what is `expected` of balls (n, 4) from each of the `places` (g, 2) of the
+    """Fill `found` (g, 2) with what is `expected` of balls (n, 4) from each of the `places` (g, 2) of the
     cue ball; nothing where one of them lies."""
     n = balls.shape[0]
     desk = desk_for(n)
@@ -330,4 +346,4 @@ def expected_at(places: Array, balls: Array, aim: float, glance: Glance, bed: Be
             if i > 0 and hypot(balls[i, 0] - x, balls[i, 1] - y) < balls[0, 2] + balls[i, 2]:
                 free = False
         if free:
-            found[0, g], found[1, g] = expected(x, y, n, aim, glance, bed, desk)
+            found[g, 0], found[g, 1] = expected(x, y, n, aim, glance, bed, desk)

@@ -1,5 +1,9 @@
 """The places of the cue ball that a map is made for: a grid over the bed."""
 
+from collections.abc import Callable
+from concurrent.futures import ThreadPoolExecutor
+from itertools import pairwise
+
 import numpy as np
 from numpy.typing import NDArray
 from scipy.ndimage import gaussian_filter
@@ -25,6 +29,14 @@ def nodes_of(frame: Array, shape: tuple[int, int]) -> Array:
     left, low, step_x, step_y = frame
     x, y = left + step_x * np.arange(shape[0]), low + step_y * np.arange(shape[1])
     return np.stack(np.meshgrid(x, y, indexing="ij"), axis=-1).reshape(-1, 2)
+
+
+def in_parts(work: Callable[[slice], None], count: int, threads: int) -> None:
+    """Do the work for so many places, a part of them to each thread."""
+    edges = np.linspace(0, count, threads + 1).astype(int)
+    parts = [slice(int(a), int(b)) for a, b in pairwise(edges)]
+    with ThreadPoolExecutor(threads) as pool:
+        list(pool.map(work, parts))
 
 
 def covered_by(nodes: Array, rows: Array) -> NDArray[np.bool_]:

@@ -21,8 +21,8 @@ from ..motion.kernel.slots import (
     X,
     Y,
 )  # fmt: skip
-from .frame_glance import A_RED, expected_points, left_in_frame
-from .glance import LATER, RACK, expected, lay_before, left_by
+from .frame_glance import A_RED, expected_points, left_in_frame, visit_from
+from .glance import BROKEN, RACK, expected, lay_before, left_by, run_from
 from .records import After, Bed, Look, Room, Tries, Worths, room_for
 
 WAY, POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(7)
@@ -45,6 +45,10 @@ NEARLY = 0.8
 """Share of the least chance that a pot without spin must have for strikes with spin to be looked at."""
 POINTS = 100.0
 """Points that a value of one stands for."""
+FLUKES = 2
+"""Balls, or points, that fall beside the one meant at most (more do, but too seldom to matter)."""
+BEST_READ = np.array((1.0, 7.0, 1.0, 1.0, 7.0, 15.0))
+"""What a glance reads of a frame at the best (`frame_glance.READ_COLUMNS`)."""
 GAINED = 0.2
 """What moved balls add at most to what a map promises where they are read (others are looked at by it)."""
 LEAST_POT = 1e-3
@@ -226,14 +230,20 @@ def _read_frame_anew(ball: int, player: Array, after: After, bed: Bed, room: Roo
 
 
 @compiled
-def _most(onwards: After, way: int) -> float:
-    """What follows a pot at most."""
+def _most(onwards: After, way: int, ball: int, n: int) -> float:
+    """What follows a pot of row `ball` of n at most; where layouts are read, with every ball loose."""
+    glance = onwards.glance
     most = float(np.max(onwards.following[way, 0]))
-    if onwards.glance.always:
-        return (
-            1.5 if onwards.glance.values.shape[0] > 0 else 1.0 + float(onwards.glance.going[LATER]) / RACK
-        )
-    return most + GAINED if onwards.glance.places.shape[0] > 0 else most
+    if not glance.always:
+        return most + GAINED if glance.places.shape[0] > 0 else most
+    if glance.values.shape[0] == 0:
+        balls, _ = run_from(1.0, 1.0, n, n - 2, glance.going, float(glance.going[BROKEN]))
+        return (balls + FLUKES) / RACK
+    reds = 0
+    for i in range(1, n):
+        reds += glance.values[i] == A_RED and i != ball
+    points = visit_from(BEST_READ, reds, glance.values[ball] != A_RED, glance.going)
+    return (points + FLUKES) / POINTS
 
 
 @compiled
@@ -273,7 +283,7 @@ def map_ways(
     promise, bound, highest = np.empty(count), np.empty(count), np.empty(finalists)
     ceiling = np.empty(ways.shape[0])
     for way in range(ways.shape[0]):
-        ceiling[way] = onwards.points[way, 0] + _most(onwards, way)
+        ceiling[way] = onwards.points[way, 0] + _most(onwards, way, int(ways[way]), layout.shape[0])
     answer, chosen = np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)
     for g in range(places.shape[0]):

@@ -5,6 +5,7 @@ they were fitted to some 1,400 racks that model players of four levels played ou
 kinds, each shot chosen by a glance at what it leaves; `./aretane bench position` holds fresh ones to them.
 """
 
+from collections.abc import Sequence
 from dataclasses import replace
 from functools import lru_cache
 
@@ -20,7 +21,7 @@ from ..motion.bed import mass
 from ..motion.physics import Physics
 from ..skill import Skill
 from . import glance, kernel
-from .grid import grid_of, nodes_of
+from .grid import grid_of, in_parts, nodes_of
 from .maps import READ, TIPS, UNREAD, ChanceMap, Kept, Maker, Way, know_nothing
 from .records import Desk, Glance, Tries, desk_for
 from .run import state
@@ -39,8 +40,8 @@ BROKEN = 0.66
 """Share of the chance of a break shot from a well chosen place that a rack comes to (fitted)."""
 SPACING = 0.33
 """m between the places from which pots are looked at, about."""
-BREAKING = Tries(np.array((1.3, 1.8, 2.5, 3.4, 4.6)), TIPS)
-"""Strikes that are tried at a break shot: harder ones too."""
+BREAKING = Tries(np.array((1.3, 1.8, 2.5, 3.4, 4.6)), TIPS[:3])
+"""Strikes that are tried at a break shot: harder ones too, and none with side."""
 ONE = (1.0 / RACK, 0.0)
 """What a pot counts: a ball, and no break shot."""
 USUAL_BREAKS = ((0.065, 0.33), (0.15, -0.30), (-0.13, 0.20))
@@ -154,10 +155,14 @@ def break_balls(maker: Maker, balls: tuple[str, ...]) -> dict[str, float]:
 def at_a_glance(maker: Maker, balls: tuple[str, ...], nodes: Array) -> Array:
     """Balls over RACK, and the chance of a break shot at the end of the rack (2, g), with `balls` where the
     layout has them and the cue ball at each of the `nodes` (g, 2)."""
-    read, found = glance_for(maker.table, maker.skill, maker.physics), np.zeros((2, len(nodes)))
-    glance.expected_at(nodes, maker.rows(maker.layout, balls), maker.skill.aim, read, maker.bed, found)
-    found[0] /= RACK
-    return found
+    read, found = glance_for(maker.table, maker.skill, maker.physics), np.zeros((len(nodes), 2))
+    rows, bed = maker.rows(maker.layout, balls), maker.bed
+
+    def look(part: slice) -> None:
+        glance.expected_at(nodes[part], rows, maker.skill.aim, read, bed, found[part])
+
+    in_parts(look, len(nodes), maker.threads)
+    return np.ascontiguousarray((found / (RACK, 1.0)).T)
 
 
 def glanced(maker: Maker, layout: Layout) -> float:
@@ -166,6 +171,18 @@ def glanced(maker: Maker, layout: Layout) -> float:
         return 0.0
     there = replace(maker, layout=layout)
     return float(at_a_glance(there, layout.objects, np.array([layout.cue]))[0, 0])
+
+
+def likeliest(maker: Maker, layout: Layout, ways: Sequence[Way], count: int) -> list[Way]:
+    """The `count` ways whose pots are likeliest from where the cue ball lies, by a glance."""
+    if len(ways) <= count or layout.cue is None:
+        return list(ways)
+    balls = layout.objects
+    found = np.zeros(1 + len(balls))
+    rows = maker.rows(layout, balls)
+    glance.on_from(*layout.cue, rows, maker.skill.aim, maker.bed, found)
+    chances = dict(zip(balls, found[1:], strict=True))
+    return sorted(ways, key=lambda way: (-chances[way.ball], way.ball))[:count]
 
 
 def usual(maker: Maker, balls: tuple[str, ...]) -> float:

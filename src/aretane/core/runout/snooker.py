@@ -14,7 +14,7 @@ from ..equipment.layout import Layout
 from ..equipment.table import Table
 from ..skill import Skill
 from . import frame_glance
-from .grid import grid_of, nodes_of
+from .grid import grid_of, in_parts, nodes_of
 from .kernel import POINTS
 from .maps import UNREAD, Maker, State, Way, know_nothing
 from .records import Glance
@@ -75,8 +75,12 @@ def points_everywhere(maker: Maker, reds: Sequence[str], on: str) -> np.ndarray:
     a red or a colour on."""
     balls, nodes = [*reds, *COLOURS], nodes_of(*grid_of(maker.table, maker.spacing))
     found = np.zeros(len(nodes))
-    rows, read = maker.rows(maker.layout, balls), maker.reading(balls)
-    frame_glance.points_at(nodes, rows, on == RED, maker.skill.aim, read, maker.bed, found)
+    rows, read, bed = maker.rows(maker.layout, balls), maker.reading(balls), maker.bed
+
+    def look(part: slice) -> None:
+        frame_glance.points_at(nodes[part], rows, on == RED, maker.skill.aim, read, bed, found[part])
+
+    in_parts(look, len(nodes), maker.threads)
     return found[None, :] / POINTS
 
 
