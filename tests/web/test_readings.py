@@ -6,6 +6,7 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
+from tests.positions import new_recording
 from tests.web.test_outlook import PATIENCE, body, until_fine
 
 Json = dict[str, Any]
@@ -123,3 +124,37 @@ def test_a_target_that_does_not_fit_its_kind_is_refused_with_its_place(
     answer = client.post(f"/api/recordings/{recording}/preview", json=asked)
     assert answer.status_code == 422
     assert words in str(answer.get_json()) and "target" in str(answer.get_json())
+
+
+def test_two_orders_of_straight_pool_side_by_side_and_one_break_ball(client: FlaskClient) -> None:
+    recording, (first, _) = new_recording(client, "straight-pool")
+    balls = {"cue": [1300, 500], "1": [2300, 150], "2": [1970, 940], "3": [1500, 1000], "4": [600, 400]}
+    shot = {
+        "shooter": first, "layout": {"from": "empty", "balls": balls},
+        "plan": {"ball": "1", "pocket": "foot-right", "visit": {"order": ["1", "4", "3", "2"]}},
+    }  # fmt: skip
+    asked = {"number": 1, "breaker": None, "shots": [shot], "shot": 1}
+    orders = asked | {"against": ["4", "1", "2"], "insured": True}
+    began = time.monotonic()
+    answer, _ = until_fine(client, recording, orders)
+    while answer["own_waits"] and time.monotonic() - began < PATIENCE:
+        answer, _ = until_fine(client, recording, orders)
+    assert answer["measure"] == "balls" and answer["own"]["value"] > 0 and answer["against"]["value"] > 0
+    assert answer["gap"]["value"] == pytest.approx(
+        answer["own"]["value"] - answer["against"]["value"], abs=1e-3
+    )
+    assert {answer["key_ball"], answer["break_ball"]} < set(balls) and answer["insurance"]
+    path = f"/api/recordings/{recording}/reading"
+    found = settled(client, path, asked)
+    while found["nudge_waits"] and time.monotonic() - began < 2 * PATIENCE:
+        time.sleep(0.1)
+        found = settled(client, path, asked)
+    assert found["chains"][0]["break_ball"] == answer["break_ball"]
+    assert found["chains"][0]["key_ball"] == answer["key_ball"]
+    assert found["measure"] == "balls" and found["nudge"]["leave"]["value"] > 0
+    wrong = asked | {"against": ["nine" * 10]}
+    assert client.post(f"/api/recordings/{recording}/outlook", json=wrong).status_code == 422
+    strange, _ = until_fine(client, recording, asked | {"against": ["15"]})
+    while strange["own_waits"] and time.monotonic() - began < 3 * PATIENCE:
+        strange, _ = until_fine(client, recording, asked | {"against": ["15"]})
+    assert "not on the table" in strange["against"]["reason"]
