@@ -34,7 +34,7 @@ from .rows import Row, at_most, seed
 
 PLAYS = 400
 LEVELS = ("regular", "strong", "advanced")
-TIMED = 5
+TIMED, TEAMS = 5, 20
 AHEAD = 10
 """Layouts on which a search that looks ahead is held against the whole one."""
 NINETY = 1.645
@@ -150,6 +150,32 @@ def truth(trial: Trial, pool: Executor) -> list[Row]:
     ]  # fmt: skip
 
 
+def shared(number: int) -> tuple[float, float, float]:
+    """Of one layout and two players who play in turn: what is promised, its standard error, what comes."""
+    rng = random.Random(f"{number} team")
+    layout = scattered(number, rng.randint(2, 7))[0]
+    own, partner = (PRESETS[level] for level in rng.sample((*LEVELS, "professional"), 2))
+    run = search(Question(POOL, "nine-ball", layout, "", own, Physics(), partner), threads=1)
+    found = run.outlook(seed=(number, 1))
+    came = played_out(run, rotation_follow, PLAYS, (number, 6))[:, 0]
+    return found.values[0], found.error, float(came.mean())
+
+
+def teams(pool: Executor) -> Iterator[Row]:
+    """A team's map against playing it out, shot about."""
+    first = seed(91_000)
+    promised, _, came = np.array(list(pool.map(shared, range(first, first + TEAMS)))).T
+    off = promised - came
+    how = (
+        f"{TEAMS} fresh layouts of nine-ball (2 to 7 balls), two players of different levels in turn, each "
+        f"played out {PLAYS} times. Promised less came: {float(off.mean()):+.4f}."
+    )
+    yield at_most("a team's map: bias against playing it out", round(abs(float(off.mean())), 4), "", 0.03,
+                  TEAMS, how)  # fmt: skip
+    yield at_most("a team's map: RMS against playing it out", round(float(np.sqrt((off**2).mean())), 4),
+                  "", 0.07, TEAMS, how)  # fmt: skip
+
+
 def margin(pool: Executor) -> Row:
     """How much more often the plan comes off than a sensible fixed opponent, nine-ball."""
     first = seed(90_000)
@@ -259,6 +285,7 @@ def measure() -> Iterator[Row]:
     yield from speeds()
     with executor(None) as pool:
         yield margin(pool)
+        yield from teams(pool)
         yield from racks.measure(pool)
         yield from packs.measure(pool)
         for trial in TRIALS:

@@ -13,7 +13,7 @@ from aretane.core.review.replay import Step
 from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.vocabulary import CUE
 
-from .scene import Scene, fouls_of, may_of, needs_of, other_skill, skill_of
+from .scene import Scene, fouls_of, may_of, needs_of, other_skill, partner_skill, skill_of
 
 SNOOKERED = 1e-3
 """Share of a ball from which hiding it counts for a free ball: a free ball is given where no ball on can be
@@ -28,7 +28,8 @@ def choice_of(
     shot, state = step.shot, step.state
     skill = skill_of(scene, shot.shooter)
     asked = question(
-        scene.table, scene.discipline, state, shot.shooter, step.before, skill, scene.physics
+        scene.table, scene.discipline, state, shot.shooter, step.before, skill, scene.physics,
+        partner_skill(scene, shot.shooter),
     )  # fmt: skip
     seen = seen_of(shot)
     left = None

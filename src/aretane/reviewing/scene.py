@@ -201,6 +201,12 @@ def other_skill(around: Scene, shooter: str) -> Skill | None:
     return skill_of(around, others[0]) if around.kind in OPPOSED and len(others) == 1 else None
 
 
+def partner_skill(around: Scene, shooter: str) -> Skill | None:
+    """The model of the one who plays every second shot of a team of two; None of others."""
+    others = [player for player in around.players if player != shooter]
+    return skill_of(around, others[0]) if around.kind == "team" and len(others) == 1 else None
+
+
 def may_of(discipline: str, state: RackState) -> May:
     """What the player may do besides a strike from where the cue ball lies."""
     hand: Hand = "" if not state.ball_in_hand else "behind-line" if state.behind_line else "anywhere"

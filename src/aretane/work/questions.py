@@ -8,7 +8,7 @@ from aretane.core.log.shot import Plan
 from aretane.core.review.replay import Step
 from aretane.core.runout.appraise import MODEL
 from aretane.core.runout.games import NoRun, Question, question
-from aretane.reviewing.scene import Scene, skill_of
+from aretane.reviewing.scene import Scene, partner_skill, skill_of
 
 
 class Asked(NamedTuple):
@@ -34,7 +34,7 @@ def _asked(scene: Scene, step: Step) -> Asked:
     try:
         asked = question(
             scene.table, scene.discipline, step.state, step.shot.shooter, step.before,
-            skill_of(scene, step.shot.shooter), scene.physics,
+            skill_of(scene, step.shot.shooter), scene.physics, partner_skill(scene, step.shot.shooter),
         )  # fmt: skip
     except NoRun as reason:
         return Asked(None, plan, visit, "", str(reason))

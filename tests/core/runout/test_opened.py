@@ -209,3 +209,14 @@ def test_several_grids_are_filled_as_each_by_itself() -> None:
     rng = np.random.default_rng(1)
     grids, covered = rng.random((3, 7, 5)), rng.random((7, 5)) < 0.2
     assert filled(grids, covered) == pytest.approx(np.array([filled(grid, covered) for grid in grids]))
+
+
+def test_a_team_is_worth_what_its_two_players_are() -> None:
+    """Two alike are one player; with a weaker partner a run is worth less, and less again with two such."""
+    layout = strewn(61, [str(n) for n in range(1, 5)])
+    worths = []
+    for own, partner in ((BEST, None), (BEST, BEST), (BEST, STRONG), (STRONG, STRONG)):
+        asked = Question(TABLE, "straight-pool", layout, "", own, Physics(), partner)
+        worths.append(search(asked, 1.6).outlook().values[0])
+    assert worths[0] == pytest.approx(worths[1], rel=0.02)
+    assert worths[1] > worths[2] > worths[3]

@@ -1,7 +1,7 @@
 """The run of a layout in the game that is played."""
 
 from collections.abc import Callable
-from dataclasses import dataclass
+from dataclasses import dataclass, replace
 from math import hypot
 
 from ..equipment.balls import COLOURS, GROUPS, is_red
@@ -33,7 +33,9 @@ class NoRun(ValueError):
 class Question:
     """A layout in the hands of a player, which can be searched.
 
-    group_on: the player's group, or `open`; in snooker red, colour or end; empty in other games.
+    group_on: the player's group, or `open`; in snooker red, colour or end; empty in other games. partner:
+    the errors of the player who plays every second shot of a team; in rotation and straight pool the maps
+    are of both, in other games of the player on view alone.
     """
 
     table: Table
@@ -42,6 +44,7 @@ class Question:
     group_on: str
     skill: Skill
     physics: Physics
+    partner: Skill | None = None
 
     @property
     def game(self) -> Discipline:
@@ -73,7 +76,7 @@ def playable(discipline: str, layout: Layout, group_on: str) -> tuple[str, ...]:
 
 def question(
     table: Table, discipline: str, state: RackState, shooter: str, layout: Layout, skill: Skill,
-    physics: Physics = STANDARD,
+    physics: Physics = STANDARD, partner: Skill | None = None,
 ) -> Question:  # fmt: skip
     """What there is to search before a shot. Raises NoRun."""
     record = game(discipline)
@@ -97,7 +100,7 @@ def question(
         group_on = _group_on(state, layout)
     elif record.by_groups:
         group_on = state.group(state.team or shooter) or group.OPEN
-    return Question(table, discipline, layout, group_on, skill, physics)
+    return Question(table, discipline, layout, group_on, skill, physics, partner)
 
 
 def _group_on(state: RackState, layout: Layout) -> str:
@@ -127,12 +130,13 @@ def search(
         report=report, kept=kept,
     )  # fmt: skip
     objects = tuple(sorted(asked.layout.objects, key=lambda ball: (len(ball), ball)))
+    partner = None if asked.partner is None else replace(maker, skill=asked.partner)
     if record.in_order:
-        return rotation.rotation_run(maker, objects)
+        return rotation.rotation_run(maker, objects, partner)
     if record.by_colours:
         return snooker.snooker_run(maker, asked.group_on, through, few or snooker.FEW)
     if record.any_order:
-        return straight.straight_run(maker, objects, through, few or straight.FEW)
+        return straight.straight_run(maker, objects, through, few or straight.FEW, partner=partner)
     groups: dict[str, list[str]] = {}
     for ball in objects:
         if ball in GROUPS:

@@ -64,8 +64,11 @@ def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
 def _further(run: Run, at: State, layout: Layout) -> tuple[Run, Layout]:
     """The run from where straight pool's search ended, and its layout."""
     left = layout.only((*at[1:], CUE))
-    maker = replace(run.maker, layout=left, maps={}, following={}, keys={})
-    return straight_run(maker, at[1:], ending=run.kept), left
+    now, then = run.at_turn(at), run.partner
+    if then is not None and now is run.partner:
+        then = run.maker
+    maker = replace(now, layout=left, maps={}, following={}, keys={})
+    return straight_run(maker, at[1:], ending=run.kept, partner=then), left
 
 
 def order_of(run: Run, legs: Sequence[Leg]) -> tuple[str, ...]:

@@ -57,7 +57,7 @@ def _try(run: Run, follow: Follow, rng: np.random.Generator) -> tuple[float, ...
         if found.shot is None:
             estimate = at not in maker.maps
             return tuple(total + np.array(found.values)) if estimate else tuple(total)
-        came = follow(at, found.shot, struck(maker, now, found.shot, rng))
+        came = follow(at, found.shot, struck(run.at_turn(at), now, found.shot, rng))
         total += np.array(came.points)
         if came.verdict == "done":
             return tuple(total + np.array(maker.finish))

@@ -8,14 +8,16 @@ from .run import Run, state
 KINDS = ("finish",)
 
 
-def rotation_run(maker: Maker, order: Sequence[str]) -> Run:
+def rotation_run(maker: Maker, order: Sequence[str], partner: Maker | None = None) -> Run:
     """The run through the balls of `order`, first to last, the last of them ending the rack.
 
+    partner: who plays every second ball, with the same maps and other errors (`shared`).
     `maker.report` is called with every map as it is ready, the last ball's first. Raises KeyError for a
     ball that is not there.
     """
     for number in range(len(order) - 1, -1, -1):
         left = order[number:]
         then = state("", left[1:]) if len(left) > 1 else None
-        maker.make(state("", left), left, (Way(left[0], then),))
-    return Run(maker, state("", order), KINDS, lambda at: at[1:])
+        who = partner if partner is not None and number % 2 else maker
+        who.make(state("", left), left, (Way(left[0], then),))
+    return Run(maker, state("", order), KINDS, lambda at: at[1:], partner=partner)

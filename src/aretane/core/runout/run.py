@@ -15,6 +15,7 @@ class Run:
     balls_of: the balls on the table in a state. kinds: what each value counts (the chance to finish, or
     points of the visit); units (K,): what a value of 1 stands for. In straight pool, going_on: the chance
     of a pot from ball to ball, in this rack and over many; broken: the maps of break shots, by their ball;
+    partner: the maps of the player who plays every second shot of a team.
     kept: the key ball and the break ball that the search keeps to the end, where it does not look at every
     order.
     """
@@ -27,6 +28,7 @@ class Run:
     going_on: tuple[float, float] = (0.0, 0.0)
     broken: Mapping[str, ChanceMap] = field(default_factory=dict)
     kept: tuple[str, ...] = ()
+    partner: Maker | None = None
 
     @property
     def chart(self) -> ChanceMap:
@@ -37,6 +39,11 @@ class Run:
         """What may be potted in a state, as far as it was searched."""
         known = self.maker.maps.get(state)
         return () if known is None else known.ways
+
+    def at_turn(self, state: State) -> Maker:
+        """The maps of the player whose turn it is in a state: in a team two play in turn, a ball each."""
+        second = (len(self.start) - len(state)) % 2 == 1
+        return self.partner if self.partner is not None and second else self.maker
 
     def chart_after(self, way: Way) -> ChanceMap | None:
         """The map of what follows a way on, as `Maker.chart_after`; of straight pool's last ball that of
@@ -60,7 +67,7 @@ class Run:
             x, y = layout.cue
             there = tuple(float(worth_at(grid, self.maker.frame, x, y)) for grid in estimate)
             return Outlook(there, 0.0, None)
-        return self.maker.outlook(
+        return self.at_turn(state).outlook(
             layout, [ball for ball in layout.objects], ways, seed, valuing, closer=closer
         )
 

@@ -38,23 +38,26 @@ BREAKERS = 4
 
 def straight_run(
     maker: Maker, balls: tuple[str, ...], through: str | None = None, few: int = FEW,
-    ending: tuple[str, ...] = (),
+    ending: tuple[str, ...] = (), partner: Maker | None = None,
 ) -> Run:  # fmt: skip
     """The run through `balls` down to one of them; up to `few` of them in every order.
 
-    ending: the key ball and the break ball, where they are named (or the break ball alone). Raises KeyError
-    for a ball that is not there.
+    ending: the key ball and the break ball, where they are named (or the break ball alone). partner: who
+    plays every second ball of a team. Raises KeyError for a ball that is not there.
     """
     maker = replace(maker, glance=glance_for(maker.table, maker.skill, maker.physics))
     know_nothing(maker)
     over = over_racks(maker.table, maker.skill, maker.physics)
     if packed(maker.table, maker.layout):
         return _break_run(maker, balls, over, through)
-    search = _Search(maker, balls, through, few, ending)
+    if partner is not None:
+        read = glance_for(partner.table, partner.skill, partner.physics)
+        partner = replace(maker, skill=partner.skill, glance=read)
+    search = _Search(maker, balls, through, few, ending, partner)
     search.make(frozenset(balls))
     return Run(
         maker, state("", balls), KINDS, lambda at: at[1:], (float(RACK), 1.0), (usual(maker, balls), over),
-        search.broken, search.kept,
+        search.broken, search.kept, partner,
     )  # fmt: skip
 
 
@@ -73,11 +76,14 @@ class _Search:
     """Every set of a few balls; of more, those that three balls ahead lead to, and a glance there."""
 
     def __init__(
-        self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int, ending: tuple[str, ...]
-    ):
+        self, maker: Maker, balls: tuple[str, ...], through: str | None, few: int, ending: tuple[str, ...],
+        partner: Maker | None = None,
+    ):  # fmt: skip
         self.maker, self.balls, self.whole = maker, balls, len(balls) <= few
         whole = Stock(maker, balls, balls, frozenset())
-        self.broken = _break_maps(maker, balls, ending)
+        self.partner = partner
+        breaker = maker if partner is None or len(balls) % 2 else partner
+        self.broken = _break_maps(breaker, balls, ending)
         self.kept, firsts = ending, balls
         if not self.whole:
             self.kept = ending or _best_ending(maker, balls, self.broken, through)
@@ -88,6 +94,9 @@ class _Search:
             firsts = tuple(dict.fromkeys([*wanted, *others[:FIRSTS]]))
         self.firsts = firsts
         self.stock = whole if self.whole else Stock(maker, balls, firsts, frozenset())
+        self.stocks = [self.stock, self.stock]
+        if partner is not None:
+            self.stocks[1] = Stock(partner, balls, firsts, frozenset())
 
     def make(self, left: Set) -> None:
         """The map of a set with everything that follows it."""
@@ -106,7 +115,7 @@ class _Search:
                 if ball in left and self._its_turn(ball, left):
                     self.make(left - {ball})
                     ways.append(Way(ball, state("", left - {ball}), ONE))
-            self.stock.map(at, at[1:], ways)
+            self.stocks[gone % 2].map(at, at[1:], ways)
 
     def _its_turn(self, ball: str, left: Set) -> bool:
         """Whether a ball may be potted now: those of the ending last, the break ball never."""

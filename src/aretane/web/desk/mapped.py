@@ -19,7 +19,7 @@ from aretane.core.runout.appraise import SAMPLES, NotValued, placed
 from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.runout.in_place import Place
 from aretane.core.runout.run import Run
-from aretane.reviewing.scene import Scene, skill_of
+from aretane.reviewing.scene import Scene, partner_skill, skill_of
 from aretane.work.charting import Chart, Drawing, More
 
 from ..drawn import share
@@ -86,7 +86,8 @@ def _planned(around: Scene, step: Step) -> Chart | None:
 def _question(around: Scene, step: Step, state: RackState, layout: Layout) -> Question:
     skill = skill_of(around, step.shot.shooter)
     return question(
-        around.table, around.discipline, state, step.shot.shooter, layout, skill, around.physics
+        around.table, around.discipline, state, step.shot.shooter, layout, skill, around.physics,
+        partner_skill(around, step.shot.shooter),
     )  # fmt: skip
 
 
