@@ -158,7 +158,8 @@ function Nudge({ reading, words, units }: { reading: Reading; words: Words; unit
     <p data-testid="nudge">
       {nudge ? (
         <>
-          Nudge {theBalls(nudge.moves)} ({say(nudge)}) {worth(nudge)}
+          Nudge {nudge.moves.length > 3 ? "several balls" : theBalls(nudge.moves)} ({say(nudge)}){" "}
+          {worth(nudge)}
           {measure === "chance" ? " to run out" : " to come"}
           {nudge.worse > 0 && (
             <>

@@ -37,7 +37,7 @@ def proposed(run: Run, most: int = MOST) -> tuple[Leg, ...]:
 
     It ends with the rack (in straight pool with a ball to break the next one), where no map goes further,
     or where the shot without error misses. Where the search looked so many balls ahead, the rest is
-    searched from there, with the same key ball and break ball kept to the end.
+    searched from there, with the same break ball kept to the end.
     """
     maker, layout = run.maker, run.maker.layout
     at: State | None = run.start

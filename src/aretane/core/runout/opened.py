@@ -81,14 +81,12 @@ def later(table: Table, skill: Skill, physics: Physics) -> float:
         place = Point(table.foot_spot.x + size * x, table.foot_spot.y + size * y)
         maker = Maker(table, Layout.of({NUMBERED[0]: place}), skill, COARSE, physics, finish=(0.0, 0.0))
         chart = _break_map(maker, NUMBERED[0], fresh)
-        pot = chart.best[..., kernel.POT]
-        there = (chart.best[..., kernel.POCKET] >= 0) & (pot > 0.0)
-        order = np.argsort(np.where(there, chart.values[0], -1.0).ravel())[-max(1, int(there.sum())) :]
-        node = order[int(CHOSEN_PLACE * (len(order) - 1))]
-        if not there.ravel()[node]:
-            continue
-        balls.append(chart.values[0].ravel()[node] * RACK / pot.ravel()[node] - 1.0)
-        again.append(chart.values[1].ravel()[node] / pot.ravel()[node])
+        pot = np.where(chart.best[..., kernel.POCKET] >= 0, chart.best[..., kernel.POT], 0.0)
+        good = (pot > 0.0) & (chart.values[0] >= np.quantile(chart.values[0], CHOSEN_PLACE))
+        made = float(pot[good].sum())
+        if made > 0.0:
+            balls.append(float(chart.values[0][good].sum()) * RACK / made - 1.0)
+            again.append(float(chart.values[1][good].sum()) / made)
     if not balls:
         return 0.0
     rack, kept = max(0.0, float(np.mean(balls))), min(0.95, float(np.mean(again)))

@@ -16,8 +16,8 @@ class Run:
     points of the visit); units (K,): what a value of 1 stands for. In straight pool, going_on: the chance
     of a pot from ball to ball, in this rack and over many; broken: the maps of break shots, by their ball;
     partner: the maps of the player who plays every second shot of a team.
-    kept: the key ball and the break ball that the search keeps to the end, where it does not look at every
-    order.
+    kept: the break ball (or key ball and break ball) that the search keeps to the end, where it does not
+    look at every order.
     """
 
     maker: Maker

@@ -118,7 +118,7 @@ class _Search:
             self.stocks[gone % 2].map(at, at[1:], ways)
 
     def _its_turn(self, ball: str, left: Set) -> bool:
-        """Whether a ball may be potted now: those of the ending last, the break ball never."""
+        """Whether a ball may be potted now: a key ball that is named last, the break ball never."""
         return ball not in self.kept or (len(left) == len(self.kept) and ball != self.kept[-1])
 
     def _broken(self, last: str) -> np.ndarray:
@@ -139,8 +139,8 @@ def _break_maps(maker: Maker, balls: tuple[str, ...], ending: tuple[str, ...]) -
 def _best_ending(
     maker: Maker, balls: tuple[str, ...], broken: dict[str, ChanceMap], through: str | None
 ) -> tuple[str, ...]:
-    """The key ball and the break ball of the best ending, without the ball `through`; none where no ball
-    makes a break shot."""
+    """The break ball of the best ending, without the ball `through`; none where no ball makes a break
+    shot. The key ball may go earlier: another one can lead there."""
     others = {ball: chart for ball, chart in broken.items() if ball != through}
     best = next(iter(endings(maker, [ball for ball in balls if ball != through], others)), None)
-    return () if best is None else (best.key_ball, best.break_ball)
+    return () if best is None else (best.break_ball,)
