@@ -1,6 +1,6 @@
 """Straight pool where no map is: balls wherever a stroke left them, break shots, and racks to come.
 
-A layout that was opened is read at a glance (`glance.py`). What a glance leaves out, six figures stand for:
+A layout that was opened is read at a glance (`glance.py`). Four figures stand for what a glance leaves out:
 they were fitted to some 1,400 racks that model players of four levels played out after break shots of all
 kinds, each shot chosen by a glance at what it leaves; `./aretane bench position` holds fresh ones to them.
 """

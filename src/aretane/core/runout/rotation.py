@@ -11,7 +11,7 @@ KINDS = ("finish",)
 def rotation_run(maker: Maker, order: Sequence[str], partner: Maker | None = None) -> Run:
     """The run through the balls of `order`, first to last, the last of them ending the rack.
 
-    partner: who plays every second ball, with the same maps and other errors (`shared`).
+    partner: who plays every second ball of a team; it shares the maps of `maker`.
     `maker.report` is called with every map as it is ready, the last ball's first. Raises KeyError for a
     ball that is not there.
     """
