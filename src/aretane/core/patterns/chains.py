@@ -53,6 +53,8 @@ def chains(run: Run, legs: Sequence[Leg]) -> tuple[Chain, ...]:
     broken = dict(run.broken)
     broken.setdefault(order[-1], break_map(run.maker, order[-1]))
     own = endings(run.maker, (order[-2], order[-1]), {order[-1]: broken[order[-1]]}, 1)
+    if not own:  # the order ends with a ball that lies in the way of the rack
+        return ()
     others = [one for one in endings(run.maker, balls, broken) if one.break_ball != order[-1]]
     found = [_chain(run, one, order[-3] if len(order) > 2 else None) for one in own]
     named = set(order[-1:])
