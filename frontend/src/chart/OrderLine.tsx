@@ -99,11 +99,12 @@ function Written({
 function Gap({ outlook, measure }: { outlook: Outlook; measure: Measure }) {
   const gap = outlook.gap;
   if (!gap) return null;
+  const off = spread(measure, gap.error);
   return (
     <p data-testid="order-gap">
       The order written down:{" "}
-      <Less less={gap.value} error={gap.error} measure={measure} than="the other one" />{" "}
-      <span className="num quiet">{spread(measure, gap.error)}</span>.
+      <Less less={gap.value} error={gap.error} measure={measure} than="the other one" />
+      {off && <span className="num quiet"> {off}</span>}.
     </p>
   );
 }
@@ -149,10 +150,10 @@ function Against({ balls }: { balls: Places }) {
         hold();
       }}
     >
-      <label className="quiet">
-        Hold it against{" "}
+      <label className="quiet flex items-baseline gap-2">
+        <span className="shrink-0">Hold it against</span>
         <input
-          className="plain w-40"
+          className="plain max-w-48 text-sm"
           value={text}
           placeholder="another order"
           onChange={(event) => setText(event.target.value)}

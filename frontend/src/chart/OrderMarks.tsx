@@ -2,7 +2,7 @@
 import { memo } from "react";
 import type { Leg, Path, Place, Places, TableView } from "../api/types";
 import { radius } from "../table/geometry";
-import { Lettering } from "../table/Lettering";
+import { NamedPlace } from "../table/NamedPlace";
 import { NumberedPaths } from "./NumberedPaths";
 
 const FRONT = 3;
@@ -35,33 +35,16 @@ export const OrderMarks = memo(function OrderMarks({ table, legs, keyBall, break
         ({ ball, word }) =>
           ball &&
           balls[ball] && (
-            <EndMark key={word} table={table} ball={ball} place={balls[ball] as Place} word={word} />
+            <NamedPlace
+              key={word}
+              table={table}
+              place={balls[ball] as Place}
+              word={word}
+              ring={radius(table, ball) * 1.5}
+              balls={balls}
+            />
           ),
       )}
     </>
   );
 });
-
-/** A ball that the order ends with. */
-function EndMark({
-  table,
-  ball,
-  place,
-  word,
-}: {
-  table: TableView;
-  ball: string;
-  place: Place;
-  word: string;
-}) {
-  const [x, y] = [place[0], table.width - place[1]];
-  const r = radius(table, ball);
-  return (
-    <g pointerEvents="none">
-      <circle cx={x} cy={y} r={r * 1.5} fill="none" stroke="var(--table-ink)" strokeWidth={5} />
-      <Lettering x={x} y={y - r * 1.9} size={table.length * 0.016}>
-        {word}
-      </Lettering>
-    </g>
-  );
-}

@@ -53,21 +53,29 @@ export function ReadingLine({ reading, balls, table, words, units }: Props) {
             </>
           )}
         </p>
+        <Chains reading={reading} />
         <Clusters reading={reading} words={words} units={units} />
         <Nudge reading={reading} words={words} units={units} />
-        {reading.chains.map((chain, k) => (
-          <p key={k}>
-            {k === 0 ? "Break ball" : "or"} <b>{theBall(chain.break_ball)}</b> (
-            <span className="num">{chance(chain.chance)}</span> from its best place,{" "}
-            <span className="num">{amount("balls", chain.balls)}</span> from there on
-            {chain.angle && <>; cuts that work: {chain.angle}</>}), key ball{" "}
-            <b>{theBall(chain.key_ball)}</b>
-            {chain.before && <>, before it {theBall(chain.before)}</>}: from most places the break shot is
-            made with <span className="num">{chance(chain.kept)}</span>, and{" "}
-            <b className="num">{amount("balls", chain.worth)}</b> come.
-          </p>
-        ))}
       </div>
+    </>
+  );
+}
+
+/** Straight pool: how the rack ends, the proposed order's chain first. */
+function Chains({ reading }: { reading: Reading }) {
+  return (
+    <>
+      {reading.chains.map((chain, k) => (
+        <p key={k}>
+          {k === 0 ? "Break ball" : "or"} <b>{theBall(chain.break_ball)}</b> (
+          <span className="num">{chance(chain.chance)}</span> from its best place,{" "}
+          <span className="num">{amount("balls", chain.balls)}</span> from there on
+          {chain.angle && <>; cuts that work: {chain.angle}</>}), key ball <b>{theBall(chain.key_ball)}</b>
+          {chain.before && <>, before it {theBall(chain.before)}</>}: from most places the break shot is
+          made with <span className="num">{chance(chain.kept)}</span>, and{" "}
+          <b className="num">{amount("balls", chain.worth)}</b> come.
+        </p>
+      ))}
     </>
   );
 }

@@ -3,7 +3,7 @@ import { memo } from "react";
 import type { BreakOut, Path, Place, Places, Reading, TableView } from "../api/types";
 import { radius } from "../table/geometry";
 import { turnOf, wayOf } from "./ways";
-import { Lettering } from "../table/Lettering";
+import { NamedPlace } from "../table/NamedPlace";
 
 type Props = { table: TableView; reading: Reading; balls: Places; picked: number };
 
@@ -22,6 +22,8 @@ export const ReadingMarks = memo(function ReadingMarks({ table, reading, balls, 
   const flip = ([x, y]: Place): Place => [x, table.width - y];
   const ways = openers(reading);
   const chosen = ways[turnOf(picked, ways.length)];
+  const chain = reading.chains[0];
+  const wanted = { table, ring: r, dashed: true, balls };
   return (
     <g
       data-mark="reading"
@@ -111,26 +113,8 @@ export const ReadingMarks = memo(function ReadingMarks({ table, reading, balls, 
           />
         </g>
       )}
-      {reading.chains[0] && (
-        <ChainMark table={table} place={reading.chains[0].place as Place} word="break shot" />
-      )}
-      {reading.chains[0] && (
-        <ChainMark table={table} place={reading.chains[0].key_place as Place} word="key ball" />
-      )}
+      {chain && <NamedPlace {...wanted} place={chain.place as Place} word="break shot" />}
+      {chain && <NamedPlace {...wanted} place={chain.key_place as Place} word="key ball" />}
     </g>
   );
 });
-
-/** Where the cue ball is wanted for a ball of the chain. */
-function ChainMark({ table, place, word }: { table: TableView; place: Place; word: string }) {
-  const size = table.length * 0.016;
-  const [x, y] = [place[0], table.width - place[1]];
-  return (
-    <g>
-      <circle cx={x} cy={y} r={radius(table, "cue")} strokeWidth={4} strokeDasharray="2 9" />
-      <Lettering x={x} y={y - radius(table, "cue") * 1.5} size={size}>
-        {word}
-      </Lettering>
-    </g>
-  );
-}

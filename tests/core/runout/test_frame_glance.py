@@ -11,7 +11,7 @@ from aretane.core.geometry import Point
 from aretane.core.motion import Physics
 from aretane.core.runout import frame_glance
 from aretane.core.runout.games import Question, search
-from aretane.core.runout.playout import snooker_follow, struck
+from aretane.core.runout.playout import struck
 from aretane.core.runout.run import Run
 from aretane.core.runout.snooker import COLOUR, RED, glance_at_frame, points_after
 from aretane.core.skill import PRESETS
@@ -80,15 +80,3 @@ def test_better_players_are_promised_more_by_the_same_glance() -> None:
     assert promised == sorted(promised)
     read = glance_at_frame(GREEN, BEST, 20.0)
     assert len(read.going) == frame_glance.GOING_COLUMNS
-
-
-def test_a_colour_comes_back_and_a_red_that_falls_with_it_ends_the_visit() -> None:
-    """The blue hangs over a pocket; behind it a red does too, and both fall at speed."""
-    follow = snooker_follow(GREEN)
-    run = colour_on(packed(INTO_PACK))
-    found = run.outlook()
-    assert found.shot is not None
-    came = follow(
-        run.start, found.shot, struck(run.maker, run.maker.layout, found.shot, np.random.default_rng(1))
-    )
-    assert came.verdict == "over" or found.shot.ball in came.layout

@@ -31,7 +31,7 @@ from .clusters import clusters
 
 COARSER = 2.5
 """How much wider the grid is on which what is left is searched."""
-ENDINGS, READ = 10, 48
+ENDINGS, READINGS = 10, 48
 """Strikes with the player's errors, where what is left after each pot is searched, and where it is read."""
 LOOKED_AT = 3
 """Nudges, the likeliest to free a ball first, that are played with errors."""
@@ -144,7 +144,9 @@ def _weighed(asked: Question, shot: PlannedShot, moves: tuple[str, ...]) -> Weig
     """The shot with errors: after each pot what is left is searched anew, or read."""
     table, physics = asked.table, asked.physics
     at = ready(table, asked.layout, physics)
-    count, value = (READ, _left_in_balls) if asked.game.any_order else (ENDINGS, partial(_left, shot=shot))
+    count, value = (
+        (READINGS, _left_in_balls) if asked.game.any_order else (ENDINGS, partial(_left, shot=shot))
+    )
     ends = with_errors(at, table, asked.layout, _strike(shot, at), asked.skill, physics, count)
     good = made(Task(shot.ball, shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
     worth = np.array([value(asked, ends.after(int(k))) for k in np.flatnonzero(good)])

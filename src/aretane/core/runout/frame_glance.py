@@ -4,7 +4,8 @@ lie."""
 from ..motion.kernel.jit import compiled, lean
 from ..motion.kernel.segments import Array
 from ..motion.kernel.slots import FATE, ON_TABLE, X, Y
-from .glance import BALL, FAR, FREELY, SOME, odds, passing
+from .glance import BALL, FAR, FREELY, SOME, emptied, loose_on, odds, passing
+from .ranking import mean_of, ranked
 from .records import Bed, Desk, Glance, Room, desk_for
 
 KEEPS, RED, TIED, COLOUR, TO_END, TAKEN = range(6)
@@ -24,24 +25,6 @@ A_RED = 1.0
 
 
 @lean
-def _better_half(tops: Array, places: int) -> float:
-    total, half = 0.0, places // 2
-    for s in range(half):
-        total += tops[s] / half
-    return total
-
-
-@lean
-def _ranked(tops: Array, s: int, top: float) -> None:
-    """Put the value of place `s` among those before it, falling."""
-    k = s
-    while k > 0 and tops[k - 1] < top:
-        tops[k] = tops[k - 1]
-        k -= 1
-    tops[k] = top
-
-
-@lean
 def read_frame(n: int, x: float, y: float, aim: float, glance: Glance, bed: Bed, desk: Desk) -> None:
     """Fill `desk.read` for the balls on the desk, the cue ball at (x, y)."""
     balls, values = desk.balls, glance.values
@@ -56,6 +39,12 @@ def read_frame(n: int, x: float, y: float, aim: float, glance: Glance, bed: Bed,
             colour = max(colour, chance * worth)
     desk.loose[:] = 0
     places = glance.places.shape[0]
+    half = places // 2  # the better half
+    reds, colours, gains = (
+        emptied(desk.tops[0, :half]),
+        emptied(desk.tops[1, :half]),
+        emptied(desk.tops[2, :half]),
+    )
     for s in range(places):
         top_red = top_colour = gain = 0.0
         last, seen = -1, False
@@ -74,16 +63,12 @@ def read_frame(n: int, x: float, y: float, aim: float, glance: Glance, bed: Bed,
                 desk.loose[ball] += 1
                 seen = True
             top_red = max(top_red, one)
-        _ranked(desk.tops[0], s, top_red)
-        _ranked(desk.tops[1], s, top_colour)
-        _ranked(desk.tops[2], s, gain)
-    loose = 0
-    for i in range(1, n):
-        loose += desk.loose[i] >= FREELY
+        ranked(top_red, reds)
+        ranked(top_colour, colours)
+        ranked(gain, gains)
     desk.read[FIRST_RED], desk.read[FIRST_COLOUR] = red, colour
-    desk.read[USUAL_RED] = _better_half(desk.tops[0], places)
-    desk.read[USUAL_COLOUR] = _better_half(desk.tops[1], places)
-    desk.read[GAIN], desk.read[LOOSE] = _better_half(desk.tops[2], places), loose
+    desk.read[USUAL_RED], desk.read[USUAL_COLOUR] = mean_of(reds), mean_of(colours)
+    desk.read[GAIN], desk.read[LOOSE] = mean_of(gains), loose_on(n, desk)
 
 
 @lean

@@ -7,12 +7,11 @@ from where the cue ball lies, and what is usually on.
 
 from math import atan2, cos, erf, hypot, sin, sqrt
 
-import numpy as np
-
 from ..chance.windows import window_at
 from ..motion.kernel.jit import compiled, lean
 from ..motion.kernel.segments import Array
 from ..motion.kernel.slots import FATE, MOUTH_X, MOUTH_Y, ON_TABLE, X, Y
+from .ranking import mean_of, ranked
 from .records import Bed, Desk, Glance, Room, desk_for
 
 BALL, TOWARD, HALF, GHOST_X, GHOST_Y = range(5)
@@ -155,6 +154,7 @@ def read(
         first = max(first, odds(balls, n, desk.pairs[p], x, y, aim, first))
     desk.loose[:] = 0
     places = glance.places.shape[0]
+    tops = emptied(desk.tops[0, : places // 2])  # the better half
     for s in range(places):
         top, last, seen = 0.0, -1, False
         for p in range(count):
@@ -167,18 +167,24 @@ def read(
                 desk.loose[ball] += 1
                 seen = True
             top = max(top, one)
-        k = s  # the better ones first
-        while k > 0 and desk.tops[0, k - 1] < top:
-            desk.tops[0, k] = desk.tops[0, k - 1]
-            k -= 1
-        desk.tops[0, k] = top
-    usual, half = 0.0, places // 2
-    for s in range(half):
-        usual += desk.tops[0, s] / half
+        ranked(top, tops)
+    desk.read[FIRST], desk.read[USUAL], desk.read[LOOSE] = first, mean_of(tops), loose_on(n, desk)
+
+
+@lean
+def loose_on(n: int, desk: Desk) -> int:
+    """How many of the balls on the desk are loose, once it is counted from how many places each is on."""
     loose = 0
     for i in range(1, n):
         loose += desk.loose[i] >= FREELY
-    desk.read[FIRST], desk.read[USUAL], desk.read[LOOSE] = first, usual, loose
+    return loose
+
+
+@lean
+def emptied(tops: Array) -> Array:
+    """The same place for the highest values, none of them there yet."""
+    tops[:] = 0.0
+    return tops
 
 
 @lean
@@ -260,14 +266,10 @@ def _set_up(x: float, y: float, glance: Glance, bed: Bed, desk: Desk) -> int:
 def break_ball(x: float, y: float, aim: float, glance: Glance, bed: Bed, desk: Desk) -> float:
     """How often a ball at (x, y) is a playable break shot: from a well chosen place."""
     count = _set_up(x, y, glance, bed, desk)
-    tops = desk.tops[0]
-    tops[:WELL] = 0.0
+    tops = emptied(desk.tops[0, :WELL])
     for s in range(glance.places.shape[0] if count > 0 else 0):
-        one = break_on(glance.places[s, 0], glance.places[s, 1], aim, glance, desk, count)
-        for k in range(WELL):
-            if one > tops[k]:
-                one, tops[k] = tops[k], one
-    return float(np.sum(tops[:WELL])) / WELL
+        ranked(break_on(glance.places[s, 0], glance.places[s, 1], aim, glance, desk, count), tops)
+    return mean_of(tops)
 
 
 @lean

@@ -23,6 +23,7 @@ from ..motion.kernel.slots import (
 )  # fmt: skip
 from .frame_glance import A_RED, expected_points, left_in_frame, visit_from
 from .glance import BROKEN, RACK, expected, lay_before, left_by, run_from
+from .ranking import ranked
 from .records import After, Bed, Look, Room, Tries, Worths, room_for
 
 WAY, POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(7)
@@ -98,18 +99,6 @@ def meant(shot: Array, world: Array, strike: Array) -> None:
     """Fill `strike` with a shot as it is meant."""
     strike[0], strike[2], strike[3] = shot[SPEED], shot[SIDE], shot[HEIGHT]
     strike[1] = shot[AIM] - squirt(shot[SIDE], world[TIP_MASS])
-
-
-@lean
-def ranked(value: float, highest: Array) -> None:
-    """Put a value where it belongs among the highest so far, falling."""
-    k = highest.shape[0] - 1
-    if value <= highest[k]:
-        return
-    while k > 0 and highest[k - 1] < value:
-        highest[k] = highest[k - 1]
-        k -= 1
-    highest[k] = value
 
 
 @lean

@@ -43,9 +43,9 @@ from .kernel import (
     likely,
     meant,
     one_of,
-    ranked,
     worth_at,
 )  # fmt: skip
+from .ranking import ranked
 from .records import After, Bed, Look, Room, Singles, Struck, Tries, Worths, room_for
 
 CHAIN = 3
