@@ -28,7 +28,7 @@ from aretane.core.runout.playout import (
 from aretane.core.skill import PRESETS
 from aretane.work.answering import executor
 
-from . import packs, racks, stories
+from . import nudges, packs, racks, stories
 from .plots import reliability
 from .rows import Row, at_most, seed
 
@@ -287,6 +287,7 @@ def measure() -> Iterator[Row]:
         yield margin(pool)
         yield from teams(pool)
         yield from racks.measure(pool)
+        yield from nudges.measure(pool)
         yield from packs.measure(pool)
         for trial in TRIALS:
             yield from truth(trial, pool)

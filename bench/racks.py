@@ -10,22 +10,18 @@ from itertools import combinations
 import numpy as np
 from tests.core.runout.layouts import strewn
 
-from aretane.core.equipment.layout import Layout, layout_faults
+from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.racking import racked_again
 from aretane.core.equipment.table import PocketName, table_for
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
 from aretane.core.patterns.chains import chains
-from aretane.core.patterns.nudge import Weighed, nudge_or_leave
+from aretane.core.runout.chart import READ, Outlook, PlannedShot, Way
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.line import order_of, proposed
-from aretane.core.runout.maps import READ, Maker, Outlook, Way, know_nothing
+from aretane.core.runout.maps import Maker, know_nothing
 from aretane.core.runout.opened import ONE, RACK, reading
 from aretane.core.runout.playout import (
-    Follow,
-    group_follow,
-    played_out,
-    rotation_follow,
     straight_follow,
     struck,
 )
@@ -34,7 +30,7 @@ from aretane.core.runout.straight import straight_run
 from aretane.core.skill import PRESETS, Skill
 from aretane.core.vocabulary import CUE
 
-from .rows import Row, at_most, seed
+from .rows import Came, Row, came_of, promises, seed
 
 POOL, PHYSICS = table_for("pool-9"), Physics()
 FOOT = POOL.foot_spot
@@ -43,12 +39,8 @@ POSITIONS, RUNS = 12, 60
 """Break positions, each with a soft and a hard stroke, and runs played from each."""
 SPEEDS = (1.5, 3.4)
 TIPS = ((0.0, 0.0), (0.0, 0.35), (0.0, -0.35))
-ENDS, NUDGES, NAMED = 12, 16, 100
+ENDS, NAMED = 12, 100
 SPACING, MOST, ONE_BALL = 0.14, 90, 1.0
-COUNTED = 14
-STRIKES, TRIES, POINTS = 24, 30, 0.04
-Came = tuple[float, float, float]
-"""What is promised, what came, and the standard error of that."""
 LIKELY, NEAR = 0.35, 0.07
 """Chance of the pot of a break shot, and m that the cue ball lies off other balls, at the least."""
 
@@ -141,22 +133,22 @@ def _outside(layout: Layout) -> str:
     return max(there, key=lambda ball: min(there[ball].distance(place) for place in racked))
 
 
+def runs_from(maker: Maker, shot: PlannedShot, rng: np.random.Generator) -> list[float]:
+    """Balls of RUNS runs that begin with a shot."""
+    layout, came = maker.layout, list[float]()
+    for _ in range(RUNS):
+        after = straight_follow(("", *layout.objects), shot, struck(maker, layout, shot, rng))
+        made = 0 if after.verdict == "over" else round(after.points[0] * RACK)
+        came.append(made + (run_on(after.layout, maker.skill, rng) if made else 0))
+    return came
+
+
 def held(case: tuple[BreakShot, str, int]) -> Came:
     """Of one break shot and player: balls promised, balls that came, and the standard error of those."""
     shot, level, number = case
-    skill = PRESETS[level]
-    found = priced(shot, skill)
-    if found.shot is None:
-        return found.values[0] * RACK, 0.0, 0.0
-    rng, came = np.random.default_rng((number, 1)), []
-    maker = maker_of(shot.layout, skill, True)
-    for _ in range(RUNS):
-        after = straight_follow(
-            ("", *shot.layout.objects), found.shot, struck(maker, shot.layout, found.shot, rng)
-        )
-        made = 0 if after.verdict == "over" else round(after.points[0] * RACK)
-        came.append(made + (run_on(after.layout, skill, rng) if made else 0))
-    return found.values[0] * RACK, float(np.mean(came)), float(np.std(came) / RUNS**0.5)
+    found, maker = priced(shot, PRESETS[level]), maker_of(shot.layout, PRESETS[level], True)
+    rng = np.random.default_rng((number, 1))
+    return came_of(found.values[0] * RACK, [] if found.shot is None else runs_from(maker, found.shot, rng))
 
 
 def right(pairs: list[tuple[Came, Came]], least: float = ONE_BALL) -> tuple[int, int]:
@@ -177,35 +169,24 @@ def breaks(pool: Executor) -> Iterator[Row]:
     shots = break_shots(first)
     cases = [(shot, level, first + k) for level in LEVELS for k, shot in enumerate(shots)]
     found = list(pool.map(held, cases))
-    promised, came, error = np.array(found).T
-    off = promised - came
-    rms = max(0.0, float((off**2).mean() - (error**2).mean())) ** 0.5
-    by_level = ", ".join(
-        f"{level} {promised[k * len(shots) : (k + 1) * len(shots)].mean():.1f} for "
-        f"{came[k * len(shots) : (k + 1) * len(shots)].mean():.1f}"
-        for k, level in enumerate(LEVELS)
-    )
     how = (
         f"{len(shots)} break shots (half of them at {SPEEDS[0]}, half at {SPEEDS[1]} m/s) at {len(LEVELS)} "
         f"levels, {RUNS} runs each played to their end over racks, each shot chosen by a glance at what it "
-        f"leaves. Promised for came: {by_level}."
+        "leaves."
     )
-    bias = float(off.mean())
-    yield at_most("straight pool: balls from a break shot on, bias", round(abs(bias), 2), "balls", 0.7,
-                  len(cases), f"{how} Promised less came: {bias:+.2f}.")  # fmt: skip
-    yield at_most("straight pool: balls from a break shot on, RMS less noise", round(rms, 2), "balls", 2.0,
-                  len(cases), how)  # fmt: skip
+    name = "straight pool: balls from a break shot on"
+    yield from promises(name, "balls", (0.7, 2.0), found, LEVELS, how)
     speeds = [(found[k], found[k + 1]) for k in range(0, len(found), 2)]
-    yield _named("of two speeds of a break shot", right(speeds))
+    yield named("of two speeds of a break shot", right(speeds))
     several = []
     for k in range(len(LEVELS)):
         own = found[k * len(shots) : (k + 1) * len(shots)]
         best = [max(own[j], own[j + 1]) for j in range(0, len(own), 2)]
         several += list(combinations(best, 2))
-    yield _named("of two break balls", right(several))
+    yield named("of two break balls", right(several))
 
 
-def _named(what: str, counted: tuple[int, int]) -> Row:
+def named(what: str, counted: tuple[int, int]) -> Row:
     named, told = counted
     return Row(
         f"straight pool: the better {what}", round(100 * named / max(1, told)), "%", 80, "higher", told,
@@ -221,16 +202,9 @@ def ended(case: tuple[int, str]) -> list[Came]:
     for last in layout.objects:
         maker = Maker(POOL, layout, skill, SPACING, PHYSICS, threads=1, finish=(0.0, 0.0))
         run = straight_run(maker, layout.objects, ending=(last,))
-        outlook = run.outlook()
-        rng, came = np.random.default_rng((number, 2)), []
-        for _ in range(RUNS if outlook.shot is not None else 0):
-            assert outlook.shot is not None
-            after = straight_follow(run.start, outlook.shot, struck(run.maker, layout, outlook.shot, rng))
-            made = 0 if after.verdict == "over" else round(after.points[0] * RACK)
-            came.append(made + (run_on(after.layout, skill, rng) if made else 0))
-        found.append(
-            (outlook.values[0] * RACK, float(np.mean(came or [0])), float(np.std(came or [0]) / RUNS**0.5))
-        )
+        outlook, rng = run.outlook(), np.random.default_rng((number, 2))
+        came = [] if outlook.shot is None else runs_from(run.maker, outlook.shot, rng)
+        found.append(came_of(outlook.values[0] * RACK, came))
     return found
 
 
@@ -256,92 +230,7 @@ def endings(pool: Executor) -> Row:
     first = seed(121_000)
     cases = [(first + k, level) for k in range(ENDS) for level in ("advanced", "professional")]
     found = list(pool.map(ended, cases))
-    return _named("of two end patterns", right([(one, other) for one, other in found]))
-
-
-def nudged(number: int) -> tuple[Came, Came] | None:
-    """A nudge and leaving it: as `held`; None where there are not both."""
-    count = random.Random(f"{number} count").randint(5, COUNTED)
-    layout = strewn(number, [str(k) for k in range(1, count + 1)])
-    skill = PRESETS["advanced"]
-    question = Question(POOL, "straight-pool", layout, "", skill, PHYSICS)
-    run = search(question, 1.6, threads=1)
-    found = nudge_or_leave(run, question)
-    if found is None or found.nudge is None or found.leave is None:
-        return None
-
-    def played(one: Weighed) -> Came:
-        rng, came = np.random.default_rng((number, 3)), []
-        for _ in range(RUNS):
-            after = straight_follow(
-                ("", *layout.objects), one.shot, struck(run.maker, layout, one.shot, rng)
-            )
-            made = 0 if after.verdict == "over" else round(after.points[0] * RACK)
-            came.append(made + (run_on(after.layout, skill, rng) if made else 0))
-        return one.value * RACK, float(np.mean(came)), float(np.std(came) / RUNS**0.5)
-
-    return played(found.nudge), played(found.leave)
-
-
-def clustered(number: int, names: list[str], last: str) -> Layout:
-    """A layout with one ball close beside another; `last` stays alone."""
-    rng, layout = random.Random(f"{number} cluster"), strewn(number, names)
-    while True:
-        one, other = rng.sample([name for name in names if name != last], 2)
-        turn = rng.uniform(0.0, 2 * np.pi)
-        gap = 2 * POOL.ball_radius + rng.uniform(0.0005, 0.02)
-        there = dict(layout.places)[one]
-        place = Point(there.x + gap * float(np.cos(turn)), there.y + gap * float(np.sin(turn)))
-        found = layout.changed({other: place})
-        if not layout_faults(POOL, found):
-            return found
-
-
-def nudged_to_finish(case: tuple[str, int]) -> tuple[Came, Came] | None:
-    """The same where the end of the rack counts: the plan for what each stroke left is played out."""
-    game, number = case
-    if game == "nine-ball":
-        count = random.Random(f"{number} count").randint(4, 7)
-        names, group_on = [str(n) for n in range(10 - count, 10)], ""
-        follow: Follow = rotation_follow
-    else:
-        names, group_on = ["1", "2", "3", "4", "9", "10", "8"], "solids"
-        follow = group_follow({"solids": names[:4], "stripes": names[4:6]}, "8")
-    layout = clustered(number, names, names[-1])
-    question = Question(POOL, game, layout, group_on, PRESETS["advanced"], PHYSICS)
-    run = search(question, 1.6, threads=1)
-    found = nudge_or_leave(run, question)
-    if found is None or found.nudge is None or found.leave is None:
-        return None
-
-    def played(one: Weighed) -> Came:
-        rng, came = np.random.default_rng((number, 5)), []
-        for k in range(STRIKES):
-            after = follow(run.start, one.shot, struck(run.maker, layout, one.shot, rng))
-            if not isinstance(after.verdict, tuple):
-                came.append(1.0 if after.verdict == "done" else 0.0)
-                continue
-            left = search(replace(question, layout=after.layout), 1.6, threads=1)
-            came.append(float(played_out(left, follow, TRIES, (number, k))[:, 0].mean()))
-        return one.value, float(np.mean(came)), float(np.std(came) / STRIKES**0.5)
-
-    return played(found.nudge), played(found.leave)
-
-
-def nudges(pool: Executor) -> Iterator[Row]:
-    """Nudge or leave."""
-    first = seed(122_000)
-    found = [one for one in pool.map(nudged, range(first, first + NUDGES)) if one is not None]
-    yield _named("of a nudge and leaving it", right(found))
-    cases = [(game, first + k) for game in ("nine-ball", "eight-ball") for k in range(NUDGES)]
-    ended = [one for one in pool.map(nudged_to_finish, cases) if one is not None]
-    named, told = right(ended, POINTS)
-    yield Row(
-        "nine-ball and eight-ball: the better of a nudge and leaving it", round(100 * named / max(1, told)),
-        "%", 80, "higher", told,
-        f"Of {len(ended)} positions with both, those whose racks differ by four points of chance or more "
-        f"and by twice their error; {STRIKES} strikes of each, what each leaves played out {TRIES} times.",
-    )  # fmt: skip
+    return named("of two end patterns", right([(one, other) for one, other in found]))
 
 
 def agrees(number: int) -> bool:
@@ -370,5 +259,4 @@ def measure(pool: Executor) -> Iterator[Row]:
     """The rows of straight pool's racks."""
     yield from breaks(pool)
     yield endings(pool)
-    yield from nudges(pool)
     yield agreement(pool)

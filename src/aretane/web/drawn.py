@@ -7,7 +7,7 @@ from aretane.core.games import game
 from aretane.core.geometry import Point
 from aretane.core.intervals import Proportion
 from aretane.core.motion.trace import Trace
-from aretane.core.runout.maps import PlannedShot
+from aretane.core.runout.chart import PlannedShot
 from aretane.core.units import mm
 
 from . import views as w

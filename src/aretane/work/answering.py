@@ -9,8 +9,8 @@ from multiprocessing import get_context
 from aretane.core.choice.decision import ChoiceQuestion, Decision, decision
 from aretane.core.log.shot import Plan
 from aretane.core.runout.appraise import Appraisal, appraise
+from aretane.core.runout.chart import Kept
 from aretane.core.runout.games import Question
-from aretane.core.runout.maps import Kept
 from aretane.work import aside
 
 from . import kept_windows

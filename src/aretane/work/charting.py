@@ -6,9 +6,9 @@ from collections.abc import Callable, Hashable, Mapping
 from dataclasses import dataclass, field
 from threading import Condition, Thread
 
+from aretane.core.runout.chart import Kept
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.line import Leg, proposed
-from aretane.core.runout.maps import Kept
 from aretane.core.runout.run import Run
 
 KEPT = 60

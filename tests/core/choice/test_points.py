@@ -25,8 +25,8 @@ from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Result, Shot
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.motion.play import play_many
+from aretane.core.runout.chart import PlannedShot
 from aretane.core.runout.games import Question
-from aretane.core.runout.maps import PlannedShot
 from aretane.core.runout.opened import RACK
 from aretane.core.skill import PRESETS
 from aretane.core.vocabulary import CUE

@@ -15,11 +15,12 @@ from aretane.core.patterns.chains import chains, least_angle
 from aretane.core.patterns.nudge import nudge_or_leave
 from aretane.core.patterns.reading import read
 from aretane.core.patterns.scratch import scratch_lines
+from aretane.core.runout.chart import ChanceMap
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.grid import grid_of, nodes_of
 from aretane.core.runout.kernel import BEST_COLUMNS
 from aretane.core.runout.line import order_of, proposed
-from aretane.core.runout.maps import ChanceMap, Maker
+from aretane.core.runout.maps import Maker
 from aretane.core.runout.opened import RACK
 from aretane.core.runout.run import state
 from aretane.core.skill import PRESETS

@@ -11,9 +11,9 @@ from aretane.core.geometry import Point
 from aretane.core.log.shot import Plan, Target
 from aretane.core.motion.play import STANDARD
 from aretane.core.runout.appraise import appraise
+from aretane.core.runout.chart import ChanceMap
 from aretane.core.runout.games import Question
 from aretane.core.runout.in_place import KEEPS, Place, place_of
-from aretane.core.runout.maps import ChanceMap
 from aretane.core.skill import PRESETS
 from tests.core.runout.layouts import TABLE
 

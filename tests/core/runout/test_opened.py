@@ -13,11 +13,12 @@ from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
 from aretane.core.runout import glance
+from aretane.core.runout.chart import READ, Way
 from aretane.core.runout.endings import endings, worth
 from aretane.core.runout.games import Question, search
 from aretane.core.runout.grid import filled
 from aretane.core.runout.line import order_of, proposed
-from aretane.core.runout.maps import READ, Maker, Way, know_nothing
+from aretane.core.runout.maps import Maker, know_nothing
 from aretane.core.runout.opened import (
     ONE,
     RACK,

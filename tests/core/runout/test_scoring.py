@@ -12,8 +12,8 @@ from aretane.core.games.setting_up import racked
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
 from aretane.core.runout import stocked
+from aretane.core.runout.chart import READ
 from aretane.core.runout.games import Question, doubtful, search
-from aretane.core.runout.maps import READ
 from aretane.core.runout.playout import played_out, snooker_follow, straight_follow
 from aretane.core.skill import PRESETS
 from tests.core.runout.layouts import TABLE, frame, strewn

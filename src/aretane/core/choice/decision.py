@@ -21,8 +21,8 @@ from ..motion import MotionError
 from ..motion.find import Seen
 from ..motion.physics import Physics
 from ..motion.strike import Strike
+from ..runout.chart import ChanceMap, Kept
 from ..runout.games import Question
-from ..runout.maps import ChanceMap, Kept
 from ..skill import Skill
 from .again import Again, Sent, SentBack, again, again_struck
 from .left import Left, left_by

@@ -17,7 +17,7 @@ from ..motion.physics import Physics
 from ..motion.play import Ends
 from ..motion.ready import ready
 from ..motion.strike import Strike
-from ..runout.maps import PlannedShot
+from ..runout.chart import PlannedShot
 from .equity import FrameProspects, Prospects, equity, frame_equity, frame_row, row
 from .look import Look
 from .scored import level, points_left

@@ -3,7 +3,7 @@
 from dataclasses import dataclass
 
 from ..geometry import Point
-from ..runout.maps import PlannedShot
+from ..runout.chart import PlannedShot
 
 
 @dataclass(frozen=True, slots=True)

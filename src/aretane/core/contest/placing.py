@@ -9,7 +9,7 @@ import numpy as np
 from ..aiming.pocket_window import pocket_window
 from ..games.setting_up import break_places
 from ..geometry import Point, unit
-from ..runout.maps import ChanceMap
+from ..runout.chart import ChanceMap
 from .turn import Standing
 
 BEST, LOOKED_AT, APART = 60, 3, 0.1

@@ -8,10 +8,11 @@ import numpy as np
 from ..equipment.balls import COLOURS, GROUPS, is_red, value
 from ..equipment.racking import packed
 from ..geometry import Point
+from ..runout.chart import READ, ChanceMap, Kept, State, Way
 from ..runout.games import Question, search
 from ..runout.group import OPEN
 from ..runout.kernel import POINTS
-from ..runout.maps import READ, TIPS, ChanceMap, Kept, Maker, State, Way
+from ..runout.maps import TIPS, Maker
 from ..runout.opened import ONE, at_a_glance, likeliest, places_of, reading
 from ..runout.records import Tries
 from ..runout.run import Run, state

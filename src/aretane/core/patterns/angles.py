@@ -9,7 +9,8 @@ import numpy as np
 from ..aiming.pocket_window import pocket_window
 from ..equipment.table import PocketName
 from ..geometry import Point, unit
-from ..runout.maps import ChanceMap, Maker
+from ..runout.chart import ChanceMap
+from ..runout.maps import Maker
 
 STEEPEST = radians(70.0)
 STEP = radians(2.5)

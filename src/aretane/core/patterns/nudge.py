@@ -21,9 +21,10 @@ from ..equipment.table import POCKETS
 from ..motion import Strike
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
+from ..runout.chart import PlannedShot
 from ..runout.games import Question, search
 from ..runout.kernel import worth_at
-from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, Maker, PlannedShot
+from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, Maker
 from ..runout.opened import RACK, glanced
 from ..runout.run import Run
 from ..vocabulary import CUE

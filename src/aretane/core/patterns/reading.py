@@ -14,8 +14,9 @@ from ..equipment.table import Table
 from ..geometry import Point
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
+from ..runout.chart import PlannedShot
 from ..runout.games import Question
-from ..runout.maps import Maker, PlannedShot
+from ..runout.maps import Maker
 from ..runout.stock import Stock
 from ..vocabulary import CUE, ball_words
 from .clusters import OPEN, Cluster, Passage, clusters, passages

@@ -1,6 +1,7 @@
 """The chance to finish from every place of the cue ball."""
 
-from .maps import ChanceMap, Maker, Outlook, PlannedShot, State, Way
+from .chart import ChanceMap, Outlook, PlannedShot, State, Way
+from .maps import Maker
 from .rotation import rotation_run
 from .run import Run, state
 

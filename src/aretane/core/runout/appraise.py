@@ -16,10 +16,11 @@ from ..motion import MotionError
 from ..motion.play import Ends, play_ready
 from ..vocabulary import CUE, ball_words
 from . import kernel
+from .chart import READ, Kept, PlannedShot, Way
 from .games import Question, search
 from .in_place import Place, place_of
 from .kernel import POINTS
-from .maps import READ, TOUCHED, Kept, PlannedShot, Way
+from .maps import TOUCHED
 from .opened import RACK, glanced
 from .run import Run
 from .snooker import COLOUR, END, RED, points_after

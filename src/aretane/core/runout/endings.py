@@ -6,8 +6,9 @@ from dataclasses import dataclass, replace
 import numpy as np
 
 from ..geometry import Point
+from .chart import ChanceMap, Way
 from .kernel import POCKET, POT
-from .maps import ChanceMap, Maker, Way
+from .maps import Maker
 from .opened import CHOSEN_PLACE, ONE
 from .run import state
 from .sets import ease

@@ -14,7 +14,8 @@ from ..rules import RackState
 from ..skill import Skill
 from ..vocabulary import ball_words
 from . import group, rotation, snooker, straight
-from .maps import ChanceMap, Kept, Maker
+from .chart import ChanceMap, Kept
+from .maps import Maker
 from .run import Run
 
 

@@ -2,7 +2,8 @@
 
 from collections.abc import Mapping, Sequence
 
-from .maps import Maker, Way
+from .chart import Way
+from .maps import Maker
 from .run import Run, state
 from .sets import WIDTH, Order
 from .stock import Stock

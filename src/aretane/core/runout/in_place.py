@@ -12,7 +12,7 @@ from scipy.ndimage import label
 
 from ..geometry import Point, unit
 from ..log.shot import Target
-from .maps import ChanceMap
+from .chart import ChanceMap
 
 KEEPS = 0.9
 """Share of the planned place's worth that a place keeps to count as in place."""

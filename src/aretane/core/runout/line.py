@@ -8,8 +8,8 @@ from ..equipment.layout import Layout
 from ..motion import Motion, Strike, play
 from ..motion.ready import ready
 from ..vocabulary import CUE
+from .chart import PlannedShot, State
 from .endings import best_place
-from .maps import PlannedShot, State
 from .run import Run, state
 from .straight import straight_run
 

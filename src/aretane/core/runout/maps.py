@@ -1,15 +1,13 @@
-"""Chance maps and how one is made: for every place of the cue ball, the best next pot and its worth.
+"""How chance maps are made: for every place of the cue ball, the best next pot and its worth.
 
 Each shot is chosen on some samples of the shooter's errors and valued on others: the best of noisy values,
 valued by its own sample, would promise too much, and over nine balls the promise compounds.
 """
 
-from collections import OrderedDict
 from collections.abc import Callable, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field, replace
 from hashlib import blake2b
-from threading import Lock
 from zlib import crc32
 
 import numpy as np
@@ -31,12 +29,11 @@ from ..skill.model import FACTORS, Skill
 from ..skill.scatter import SLOWEST, apart_errors
 from ..vocabulary import CUE
 from . import kernel
+from .chart import READ, ChanceMap, Kept, Outlook, State, Way, shot_of
 from .grid import covered_by, filled, grid_of, nodes_of, smoothed
 from .records import After, Bed, Glance, Look, Tries, Worths
 
 Array = NDArray[np.float64]
-State = tuple[str, ...]
-"""A state of a run: the group that is on (or an empty word), then the balls still to pot, sorted."""
 
 SCREENING, CHOOSING, VALUING = 6, 14, 10
 """Strikes with errors to look at a promising shot, to choose among the best of those, and to value it."""
@@ -60,109 +57,10 @@ ORDINARY = Tries(SPEEDS, TIPS)
 UNREAD = Glance(np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False, np.zeros(0), np.zeros((0, 2)))
 """Layouts with moved balls are not read: the map of the balls where they lay has to do."""
 
-READ: State = ("", "read")
-"""The state after a stroke that is read at a glance, whatever it leaves."""
 
 Filling = Callable[[Sequence[str], Sequence["Way"]], tuple[Array, Array, Array, NDArray[np.bool_]]]
 """Gives, for the balls of a state and its ways on, values (g, K), variances (g,), shots (g, BEST_COLUMNS)
 and which nodes are covered (g,)."""
-
-
-@dataclass(frozen=True, slots=True)
-class Way:
-    """A ball that may be potted: its own points (K,), and the state it leads to (None: the run is
-    finished)."""
-
-    ball: str
-    then: State | None
-    points: tuple[float, ...] = (0.0,)
-
-
-@dataclass(frozen=True, slots=True)
-class PlannedShot:
-    """A shot advised: pocket; speed (m/s), side and height of the tip (ball radii), the direction the cue
-    ball starts in (rad); the chance of its pot alone; the state it leads to."""
-
-    ball: str
-    pocket: PocketName
-    speed: float
-    side: float
-    height: float
-    direction: float
-    pot: float
-    then: State | None
-
-
-@dataclass(frozen=True, slots=True)
-class Outlook:
-    """The promise of a state from one place: values (K,), the standard error of the first, and the shot
-    chosen (None: no pot was found)."""
-
-    values: tuple[float, ...]
-    error: float
-    shot: PlannedShot | None
-
-
-@dataclass(frozen=True, slots=True, eq=False)
-class ChanceMap:
-    """Values of a state on a grid, by place of the cue ball.
-
-    `values` (K, nx, ny), the first of them what is chosen by, with standard errors `errors` (nx, ny);
-    `smooth` (K, nx, ny) the same without the noise of their samples;
-    `best` (nx, ny, kernel.BEST_COLUMNS) the shots chosen, pocket -1 where there is none; `ways` what may be
-    potted; `frame` as in `kernel`.
-    """
-
-    state: State
-    ways: tuple[Way, ...]
-    values: Array
-    smooth: Array
-    errors: Array
-    best: Array
-    frame: Array
-
-    def at(self, place: Point, kind: int = 0) -> float:
-        """The value at a place, between the nodes."""
-        return float(kernel.worth_at(self.smooth[kind], self.frame, place.x, place.y))
-
-    def node(self, i: int, j: int) -> Point:
-        """Where a node lies."""
-        left, low, step_x, step_y = (float(value) for value in self.frame)
-        return Point(left + i * step_x, low + j * step_y)
-
-    def nearest(self, place: Point) -> tuple[int, int]:
-        """The node nearest to a place."""
-        left, low, step_x, step_y = (float(value) for value in self.frame)
-        nx, ny = self.errors.shape
-        i, j = round((place.x - left) / step_x), round((place.y - low) / step_y)
-        return min(max(i, 0), nx - 1), min(max(j, 0), ny - 1)
-
-    def shot(self, i: int, j: int) -> PlannedShot | None:
-        """The shot chosen at a node; None where no pot was found."""
-        return shot_of(self.ways, self.best[i, j])
-
-
-def shot_of(ways: Sequence[Way], row: Array) -> PlannedShot | None:
-    """A shot from the kernel's row."""
-    if row[kernel.POCKET] < 0:
-        return None
-    number, pocket, speed, side, height, direction, pot = (float(value) for value in row)
-    way = ways[int(number)]
-    return PlannedShot(way.ball, POCKETS[int(pocket)], speed, side, height, direction, pot, way.then)
-
-
-class Kept(OrderedDict[str, ChanceMap]):
-    """The latest maps, by what they depend on; many threads may share it."""
-
-    def __init__(self, most: int) -> None:
-        super().__init__()
-        self.most, self._one = most, Lock()
-
-    def __setitem__(self, key: str, made: ChanceMap) -> None:
-        with self._one:
-            super().__setitem__(key, made)
-            while len(self) > self.most:
-                self.popitem(last=False)
 
 
 @dataclass(frozen=True, slots=True, eq=False)

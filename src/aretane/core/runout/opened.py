@@ -21,8 +21,9 @@ from ..motion.bed import mass
 from ..motion.physics import Physics
 from ..skill import Skill
 from . import glance, kernel
+from .chart import READ, ChanceMap, Kept, Way
 from .grid import grid_of, in_parts, nodes_of
-from .maps import READ, TIPS, UNREAD, ChanceMap, Kept, Maker, Way, know_nothing
+from .maps import TIPS, UNREAD, Maker, know_nothing
 from .records import Desk, Glance, Tries, desk_for
 from .run import state
 

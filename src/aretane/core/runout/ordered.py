@@ -9,10 +9,11 @@ import numpy as np
 from ..equipment.balls import COLOURS, GROUPS, is_red, value
 from ..equipment.racking import packed
 from ..vocabulary import ball_words
+from .chart import Outlook, State, Way
 from .endings import with_one_left
 from .games import Question
 from .kernel import POINTS
-from .maps import Maker, Outlook, State, Way
+from .maps import Maker
 from .opened import ONE, at_a_glance, break_map, places_of
 from .run import Run, state
 from .snooker import COLOUR, END, RED, points_everywhere

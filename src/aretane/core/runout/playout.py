@@ -16,8 +16,9 @@ from ..motion.ready import ready
 from ..skill.circumstances import circumstances
 from ..skill.scatter import scatter
 from ..vocabulary import CUE
+from .chart import PlannedShot, State
 from .kernel import POINTS
-from .maps import Maker, PlannedShot, State
+from .maps import Maker
 from .opened import RACK
 from .run import Run, state
 from .snooker import COLOUR, END, RED

@@ -16,8 +16,9 @@ from ..geometry import turn
 from ..motion import Motion, Strike, play
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
+from .chart import Way
 from .kernel import worth_at
-from .maps import TOUCHED, WORTHWHILE, Way
+from .maps import TOUCHED, WORTHWHILE
 from .run import Run
 
 Spin = str

@@ -4,8 +4,9 @@ from collections.abc import Callable, Iterable, Mapping
 from dataclasses import dataclass, field
 
 from ..equipment.layout import Layout
+from .chart import ChanceMap, Outlook, State, Way
 from .kernel import worth_at
-from .maps import CLOSER, ChanceMap, Maker, Outlook, State, Way
+from .maps import CLOSER, Maker
 
 
 @dataclass(frozen=True, slots=True, eq=False)

@@ -10,7 +10,8 @@ from dataclasses import dataclass
 
 import numpy as np
 
-from .maps import Maker, State, Way
+from .chart import State, Way
+from .maps import Maker
 from .run import state
 from .stock import Stock
 

@@ -14,9 +14,10 @@ from ..equipment.layout import Layout
 from ..equipment.table import Table
 from ..skill import Skill
 from . import frame_glance
+from .chart import State, Way
 from .grid import grid_of, in_parts, nodes_of
 from .kernel import POINTS
-from .maps import UNREAD, Maker, State, Way, know_nothing
+from .maps import UNREAD, Maker, know_nothing
 from .records import Glance
 from .run import Run, state
 from .sets import Set, ease

@@ -12,22 +12,9 @@ from numpy.typing import NDArray
 from ..geometry import Point
 from ..skill.scatter import apart_errors
 from . import kernel, stocked
+from .chart import ChanceMap, PlannedShot, State, Way, shot_of
 from .grid import covered_by, grid_of, nodes_of
-from .maps import (
-    CHOOSING,
-    FINALISTS,
-    SCREENING,
-    SPEEDS,
-    TIPS,
-    UNREAD,
-    VALUING,
-    ChanceMap,
-    Maker,
-    PlannedShot,
-    State,
-    Way,
-    shot_of,
-)
+from .maps import CHOOSING, FINALISTS, SCREENING, SPEEDS, TIPS, UNREAD, VALUING, Maker
 from .records import After, Look, Struck, Tries, Worths
 
 Array = NDArray[np.float64]

@@ -9,8 +9,9 @@ from dataclasses import replace
 import numpy as np
 
 from ..equipment.racking import packed, racked_place
+from .chart import READ, ChanceMap, Way
 from .endings import endings, with_one_left, worth
-from .maps import READ, ChanceMap, Maker, Way, know_nothing
+from .maps import Maker, know_nothing
 from .opened import (
     ONE,
     RACK,

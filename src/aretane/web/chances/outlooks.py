@@ -13,10 +13,10 @@ from aretane.core.log.shot import Plan
 from aretane.core.patterns.angles import angle_range, angle_words
 from aretane.core.patterns.reading import read
 from aretane.core.patterns.scratch import scratch_lines
+from aretane.core.runout.chart import ChanceMap, Outlook
 from aretane.core.runout.frame import frame_of, usual, win_chance
 from aretane.core.runout.games import NoRun, Question, doubtful
 from aretane.core.runout.line import Leg, hardest, order_of
-from aretane.core.runout.maps import ChanceMap, Outlook
 from aretane.core.runout.ordered import NoOrder, compared, ordered
 from aretane.core.runout.run import Run
 from aretane.core.skill import Skill
