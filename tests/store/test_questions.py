@@ -7,13 +7,14 @@ from math import degrees, hypot
 
 import pytest
 
-from aretane.core.statistics.numbers import numbers_for
+from aretane.core.statistics.numbers import Tallied, numbers_for
 from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS
 from aretane.demo.library import load
 from aretane.demo.scenario import FIXTURES
 from aretane.reviewing import keeping
+from aretane.reviewing.scene import chained, scene, tallies
 from aretane.reviewing.tallied import tallied
-from aretane.store import questions, write
+from aretane.store import questions, read, write
 from aretane.store.database import Address, Db, reading, run, writing
 from aretane.store.migrate import migrate
 from aretane.store.questions import Asked
@@ -42,7 +43,8 @@ def full(empty_address: Address) -> tuple[Address, int]:
             "UPDATE shot_fact SET cost = (shot % 7) / 100,"
             " fault = ELT(shot % 3 + 1, 'none', 'took-on', 'timid'),"
             " worth_pot = (CAST(shot AS INT) % 5 - 2) / 10,"
-            " worth_position = (CAST(shot AS INT) % 4 - 2) / 20, worth_safety = -0.03"
+            " worth_position = (CAST(shot AS INT) % 4 - 2) / 20, worth_safety = -0.03,"
+            " needed = (shot % 5) / 5"
             " WHERE shot % 2 = 0",
         )
     return address, club
@@ -134,6 +136,9 @@ TWINS: dict[str, tuple[Callable[[Row], bool], Value]] = {
     "wrong-choice": (counted, lambda row: None if row["fault"] is None else row["fault"] != "none"),
     "took-on": (counted, field("fault", "took-on")),
     "timid": (counted, field("fault", "timid")),
+    "needed": (of(*ATTEMPTS), field("needed")),
+    "over-needed": (
+        of(*ATTEMPTS), lambda row: None if row["needed"] is None else row["made"] - row["needed"]),
     "worth-pot": (won_by_a_ball, field("worth_pot")),
     "worth-position": (won_by_a_ball, field("worth_position")),
     "worth-safety": (of("safety"), field("worth_safety")),
@@ -230,14 +235,41 @@ def test_a_split_puts_every_shot_where_it_belongs(full: tuple[Address, int], db:
             assert row["n"] == n
 
 
+def replayed(db: Db, club: int, number: int) -> list[Tallied]:
+    """The shots of a recording as the percentages see them, from the racks themselves: the slow twin."""
+    recording = read.recording(db, club, number)
+    around = scene(recording)
+    return [
+        row for rack, carried in chained(around, recording.racks) for row in tallies(around, rack, carried)
+    ]
+
+
 def test_percentages_are_those_of_the_report(full: tuple[Address, int], db: Db) -> None:
-    address, club = full
+    club = full[1]
     with db.cursor() as cursor:
         cursor.execute("SELECT id FROM recording")
         ids = [row["id"] for row in cursor.fetchall()]  # type: ignore[call-overload]
-    rows = [row for number in ids for row in tallied(address, club, number)]
-    for player in {row.player for row in rows}:
-        report = numbers_for(player, rows)
+    seen = [row for number in ids for row in replayed(db, club, number)]
+    for player in {row.player for row in seen}:
+        rows = tallied(read.facts_for_report(db, club, [int(player)], None, None))
+        report, twin = numbers_for(player, rows), numbers_for(player, seen)
+        assert report.expected_pots == pytest.approx(twin.expected_pots)
+        assert report.along.value == pytest.approx(twin.along.value)
+        for name in (
+            "pot_success",
+            "safety_share",
+            "safety_success",
+            "short_share",
+            "wrong_end",
+            "unlogged",
+        ):
+            assert getattr(report, name) == getattr(twin, name), name
+        for table in ("attack_outcomes", "safety_outcomes", "grades"):
+            told, counted = getattr(report, table), getattr(twin, table)
+            assert {code: (share, set(keys)) for code, (share, keys) in told.items()} == {
+                code: (share, set(keys)) for code, (share, keys) in counted.items()
+            }
+        assert {row.eye for row in rows} == {row.eye for row in seen if row.player == player}
         for code, share in (
             ("pots", report.pot_success), ("plays-safe", report.safety_share),
             ("short", report.short_share),

@@ -119,7 +119,7 @@ export const numbersQuery = (asked: {
   queryOptions({
     queryKey: ["numbers", asked],
     queryFn: () => take<Compare>(api.GET("/api/numbers", { params: { query: asked } })),
-    refetchInterval: (query) => (query.state.data?.working ? 700 : false),
+    refetchInterval: (query) => (query.state.data?.waiting ? 1500 : false),
   });
 
 export const sheetQuery = (recording: number) =>

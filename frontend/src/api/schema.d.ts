@@ -605,93 +605,7 @@ export interface paths {
         };
         put?: never;
         post?: never;
-        /** Give up counting; what was counted is kept for the next time. */
-        delete: {
-            parameters: {
-                query: {
-                    player: number;
-                    against?: number | null;
-                    recording?: number | null;
-                    kind?: ("match" | "practice") | null;
-                };
-                header?: never;
-                path?: never;
-                cookie?: never;
-            };
-            requestBody?: never;
-            responses: {
-                /** @description Successful response */
-                204: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content?: never;
-                };
-                /** @description Problem */
-                403: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-                /** @description Problem */
-                404: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-                /** @description Problem */
-                409: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-                /** @description Problem */
-                415: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-                /** @description Validation error */
-                422: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-                /** @description Problem */
-                503: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-                /** @description Problem */
-                507: {
-                    headers: {
-                        [name: string]: unknown;
-                    };
-                    content: {
-                        "application/json": components["schemas"]["Problem"];
-                    };
-                };
-            };
-        };
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -7532,15 +7446,15 @@ export interface components {
         };
         /**
          * CompareView
-         * @description One player, or two with their differences; nobody while `working`.
+         * @description One player, or two with their differences. waiting: racks of the club still to be counted.
          */
         CompareView: {
             /** Differences */
             differences: components["schemas"]["DifferenceView"][];
             /** Players */
             players: components["schemas"]["NumbersView"][];
-            /** @default null */
-            working: components["schemas"]["WorkingView"] | null;
+            /** Waiting */
+            waiting: number;
         };
         /**
          * CountedShareView

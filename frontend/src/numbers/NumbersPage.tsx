@@ -1,11 +1,8 @@
 /** Rungs: every percentage a tick with its interval on one axis, n at its end; two players compared. */
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { numbersQuery, playersQuery, sessionQuery, titlesQuery, wordsQuery } from "../api/queries";
-import { api } from "../api/client";
 import { Problem } from "../shell/Problem";
-import { AtWork } from "../shell/AtWork";
 import { Shell } from "../shell/Shell";
 import { unitsOf } from "../units/units";
 import { Report } from "./Report";
@@ -32,14 +29,7 @@ export function NumbersPage() {
     ...(recording ? { recording: Number(recording) } : {}),
     ...(kind ? { kind } : {}),
   };
-  const question = JSON.stringify(asked);
-  const [given, setGiven] = useState(""); // the question whose counting was given up
-  const stopped = given === question;
-  const numbers = useQuery({ ...numbersQuery(asked), enabled: !!player && !stopped });
-  const giveUp = () => {
-    setGiven(question);
-    void api.DELETE("/api/numbers", { params: { query: asked } });
-  };
+  const numbers = useQuery({ ...numbersQuery(asked), enabled: !!player });
   const set = (key: string, value: string) =>
     setSearch((old) => {
       const now = new URLSearchParams(old);
@@ -96,20 +86,12 @@ export function NumbersPage() {
             />
           </div>
         )}
-        {numbers.data?.working && (
-          <AtWork what="recordings counted" working={numbers.data.working} stop={stopped ? null : giveUp} />
-        )}
-        {numbers.data && !numbers.data.working && words.data && (
-          <Report data={numbers.data} words={words.data} units={units} />
-        )}
-        {stopped && (
-          <p className="mt-3 text-sm">
-            Counting was stopped.{" "}
-            <button type="button" className="text-primary underline" onClick={() => setGiven("")}>
-              Count on
-            </button>
+        {!!numbers.data?.waiting && (
+          <p className="quiet mt-3 text-sm" role="status">
+            {numbers.data.waiting} racks are still being counted; these numbers are without them.
           </p>
         )}
+        {numbers.data && words.data && <Report data={numbers.data} words={words.data} units={units} />}
         {!players.data?.length && players.isSuccess && (
           <p className="mt-4">
             No players yet.{" "}

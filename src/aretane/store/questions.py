@@ -76,6 +76,8 @@ MEASURES_SQL: dict[str, Counted] = {
     "wrong-choice": Counted(ALL, f"f.fault <> '{NO_FAULT}'", "f.fault IS NOT NULL"),
     "took-on": Counted(ALL, "f.fault = 'took-on'", "f.fault IS NOT NULL"),
     "timid": Counted(ALL, "f.fault = 'timid'", "f.fault IS NOT NULL"),
+    "needed": Counted(ATTEMPTS, "f.needed", "f.needed IS NOT NULL"),
+    "over-needed": Counted(ATTEMPTS, "f.made - f.needed", "f.needed IS NOT NULL"),
     "worth-pot": Counted(CHANCES, "f.worth_pot", "f.worth_pot IS NOT NULL"),
     "worth-position": Counted(CHANCES, "f.worth_position", "f.worth_position IS NOT NULL"),
     "worth-safety": Counted(SAFETY, "f.worth_safety", "f.worth_safety IS NOT NULL"),

@@ -60,7 +60,9 @@ def _rack(
     groups = game(around.discipline).by_groups
     for entry in entries(steps, decisions, groups):
         own = found.get(entry.shot, Worked())
-        found[entry.shot] = replace(own, cost=entry.cost, fault=entry.fault or NO_FAULT)
+        found[entry.shot] = replace(
+            own, cost=entry.cost, fault=entry.fault or NO_FAULT, needed=entry.needed
+        )
     for k, safety in _safeties(steps, decisions):
         found[k] = replace(found.get(k, Worked()), worth_safety=safety)
     return found

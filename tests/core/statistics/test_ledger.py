@@ -68,6 +68,24 @@ def test_the_grade_does_not_know_the_result() -> None:
     assert came_off.error == apart(better, POT)
 
 
+def test_the_pot_chance_that_an_attack_needed_is_told_of_the_best_attack_alone() -> None:
+    steps = log().steps[:1]
+    weighed = replace(decided(SAFE, POT), break_even=0.55)
+    worse = replace(
+        weighed, options=(SAFE, replace(POT, ball="7"), POT), close=(True, False, False), made=2
+    )
+
+    def needed(one: Decision) -> float | None:
+        return entries(steps, [one])[0].needed
+
+    assert needed(weighed) == 0.55
+    assert needed(replace(weighed, break_even=-0.3)) == 0.0  # better even where it misses
+    assert needed(replace(weighed, break_even=1.4)) == 1.0  # not enough however sure
+    assert needed(replace(weighed, made=0)) is None  # a safety was played
+    assert needed(replace(weighed, break_even=None)) is None
+    assert needed(worse) is None
+
+
 def test_having_the_other_play_again_came_off_when_that_shot_did_not_go_on() -> None:
     steps = log().steps
     sent = decided(replace(SAFE, value=0.75), replace(SAFE, kind="again"))

@@ -137,7 +137,7 @@ def _told_apart(whole: Group, bands: Sequence[Group], measure: Measure) -> tuple
     """The bands, each held against the others where there are any."""
     if len(bands) < 2 or measure.form == "count":
         return tuple(bands)
-    found = [_apart(*_and_the_rest(one, whole)) for one in bands]
+    found = [_apart(*pair) for pair in _with_the_rest(bands, whole)]
     tested = [k for k, one in enumerate(found) if one is not None and one.chance is not None]
     chances = [chance for one in found if one is not None and (chance := one.chance) is not None]
     for k, chance in zip(tested, false_discoveries(chances), strict=True):
@@ -147,18 +147,28 @@ def _told_apart(whole: Group, bands: Sequence[Group], measure: Measure) -> tuple
     return tuple(replace(one, apart=apart) for one, apart in zip(bands, found, strict=True))
 
 
-def _and_the_rest(one: Group, whole: Group) -> tuple[Proportion | Mean, Proportion | Mean]:
-    """A band, and all others together."""
-    if isinstance(one.counted, Proportion) and isinstance(whole.counted, Proportion):
+def _with_the_rest(
+    bands: Sequence[Group], whole: Group
+) -> list[tuple[Proportion | Mean, Proportion | Mean]]:  # fmt: skip
+    """Each band, and all others together."""
+    every = whole.counted
+    if isinstance(every, Proportion):
         # A shot may be in several bands, and the whole holds it once for each.
-        return one.counted, wilson(whole.counted.k - one.counted.k, whole.counted.n - one.counted.n)
+        shares = [one.counted for one in bands if isinstance(one.counted, Proportion)]
+        return [(one, wilson(every.k - one.k, every.n - one.n)) for one in shares]
+    # One call for all: the matches are drawn anew once.
+    means = by_match([*(one.sums for one in bands), *(_rest(one, whole) for one in bands)])
+    return list(zip(means[: len(bands)], means[len(bands) :], strict=True))
+
+
+def _rest(one: Group, whole: Group) -> dict[int, Sums]:
+    """The sums of all matches without those of a band."""
     rest = {}
     for match, every in whole.sums.items():
         own = one.sums.get(match, Sums(0, 0.0))
         if every.n > own.n:
             rest[match] = Sums(every.n - own.n, every.total - own.total, every.squares - own.squares)
-    mean, others = by_match([one.sums, rest])
-    return mean, others
+    return rest
 
 
 def _apart(a: Proportion | Mean, b: Proportion | Mean) -> Apart | None:

@@ -3,6 +3,7 @@ and averages by match."""
 
 from collections.abc import Mapping, Sequence
 from dataclasses import dataclass
+from functools import lru_cache
 from math import ceil, hypot, sqrt
 from typing import Literal
 
@@ -122,10 +123,20 @@ def by_match(groups: Sequence[Mapping[int, Sums]], level: float = LEVEL) -> list
     places = {match: k for k, match in enumerate(matches)}
     drawn = np.ones((1, len(matches)))
     if any(MANY <= len(group) < ENOUGH for group in groups):
-        rng = np.random.default_rng(SEED)
-        shares = np.full(len(matches), 1.0 / len(matches))
-        drawn = rng.multinomial(len(matches), shares, RESAMPLED).astype(float)
+        drawn = _drawn(len(matches))
     return [_by_match(group, places, drawn, level) for group in groups]
+
+
+@lru_cache(maxsize=2)
+def _drawn(matches: int) -> Array:
+    """How often each match is in each of RESAMPLED samples, (RESAMPLED, matches); not to be written to.
+
+    It is kept, since an answer asks for it of its bands, of the others and of both players.
+    """
+    rng = np.random.default_rng(SEED)
+    drawn = rng.multinomial(matches, np.full(matches, 1.0 / matches), RESAMPLED).astype(float)
+    drawn.setflags(write=False)
+    return drawn
 
 
 def _by_match(group: Mapping[int, Sums], places: Mapping[int, int], drawn: Array, level: float) -> Mean:

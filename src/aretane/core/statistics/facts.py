@@ -143,6 +143,8 @@ class ShotFact(PotFact):
     """Chance to win that the decision gave away."""
     fault: str | None
     """Kind of wrong choice, of `vocabulary.CHOICE_FAULTS`; NO_FAULT where it was not wrong."""
+    needed: float | None
+    """Of an attack: the pot chance at which it is worth the best safety."""
     aids: tuple[str, ...] = ()
     causes: tuple[str, ...] = ()
     tags: tuple[str, ...] = ()
@@ -161,6 +163,7 @@ class Worked:
     worth_safety: float | None = None
     cost: float | None = None
     fault: str | None = None
+    needed: float | None = None
 
 
 @dataclass(frozen=True, slots=True)

@@ -29,7 +29,8 @@ LEAST = 0.02
 class Entry:
     """One decision (the shot counts from 0): its `cost` in chance to win the rack with the standard error,
     its `grade` and, where it is wrong, the `fault`; `came_off` says apart from that whether it worked: None
-    where nobody knows."""
+    where nobody knows. `needed`: the pot chance, 0 to 1, at which the attack made is worth the best safety;
+    None of another choice, of an attack that is not the best one, and where no safety is listed."""
 
     shot: int
     player: str
@@ -40,6 +41,7 @@ class Entry:
     grade: Grade
     fault: Fault | None
     came_off: bool | None
+    needed: float | None = None
 
     @property
     def unlucky(self) -> bool:
@@ -96,7 +98,15 @@ def _entry(
     close = one.close[one.made] or one.cost < LEAST
     grade: Grade = "right" if one.made == 0 else "close" if close else "wrong"
     wrong = fault(made, best, is_open) if grade == "wrong" else None
-    return Entry(k, player, made, best, one.cost, apart(made, best), grade, wrong, came_off)
+    return Entry(k, player, made, best, one.cost, apart(made, best), grade, wrong, came_off, _needed(one))
+
+
+def _needed(one: Decision) -> float | None:
+    """The decision's break-even pot chance, which is of its best attack, where that was played."""
+    attack = next((k for k, option in enumerate(one.options) if option.ball is not None), None)
+    if attack is None or attack != one.made or one.break_even is None:
+        return None
+    return min(1.0, max(0.0, one.break_even))
 
 
 def fault(made: Weighed, best: Weighed, groups_open: bool = False) -> Fault:

@@ -55,6 +55,8 @@ SHOTS = "every shot but those left out and those without a result"
 VISITS = "visits; each counts where it begins"
 DECIDED = "shots whose choices the ledger valued"
 KNOWN = "its choices are worked out"
+BEST_ATTACK = "attacks and two-way shots that were the best attack found"
+WEIGHED = "its choices are worked out, with a safety to weigh it against"
 WORKED = "attacks and two-way shots, in games that are won by a last ball"
 PLACE = "the plan has a place, and the picture after the shot one for the cue ball"
 MEASURES: tuple[Measure, ...] = (
@@ -129,6 +131,12 @@ MEASURES: tuple[Measure, ...] = (
             "a wrong attack where a safety or push-out was best", KNOWN, better="low"),
     Measure("timid", "safeties that were too timid", "Decisions", DECIDED,
             "a wrong safety where an attack was best", KNOWN, better="low"),
+    Measure("needed", "pot chance that attacks needed", "Decisions", BEST_ATTACK,
+            "the pot chance at which the attack is worth the best safety, 0 to 1", WEIGHED, "mean",
+            "chance", ""),
+    Measure("over-needed", "pots above what was needed", "Decisions", BEST_ATTACK,
+            "made (1) or not (0) less the pot chance at which the attack is worth the best safety", WEIGHED,
+            "mean", "chance"),
     Measure("worth-pot", "chance won and lost by pots", "Worth", WORKED,
             "the pot or the miss against what the choice promised", "what the shot was worth is worked out",
             "mean", "chance"),

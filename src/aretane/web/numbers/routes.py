@@ -12,14 +12,11 @@ from aretane.core.statistics.numbers import Numbers, Tallied, compare, numbers_f
 from aretane.core.statistics.player_model import model_for
 from aretane.core.units import ball_widths, mm
 from aretane.reviewing.tallied import tallied
-from aretane.store import facts, read
+from aretane.store import questions, read
 from aretane.store.errors import NotFound
-from aretane.store.sql import Row
 
-from ...work.counting import Piece, Progress
-from ..asker import database, to_read
+from ..asker import catch_up, to_read
 from ..given.fitted import IntervalView, model_view, share_view
-from ..serving.working import counting, working
 from ..views import SeatView, ShotLink
 from .views import CompareView, DifferenceView, NumbersView, RungView
 
@@ -46,50 +43,22 @@ class NumbersQuery(BaseModel):
 @blueprint.output(CompareView)
 def numbers(query_data: NumbersQuery) -> CompareView:
     """The percentages with their intervals, and the difference of two players."""
+    catch_up()
+    ids = [query_data.player] + ([query_data.against] if query_data.against is not None else [])
     with to_read() as (db, asker):
         known = read.heads(db, asker.club_id)
-        prints = facts.prints(db, asker.club_id)
-    ids = [query_data.player] + ([query_data.against] if query_data.against is not None else [])
-    for player_id in ids:
-        if player_id not in known:
-            raise NotFound(f"there is no player {player_id}")
-    pieces = [
-        Piece(("numbers", one["id"], one["print"]), tallied, (database(), asker.club_id, one["id"]))
-        for one in prints
-        if _is_asked(one, query_data, {str(player_id) for player_id in ids})
-    ]
-    found = counting().ask(_key(query_data), pieces)
-    if isinstance(found, Progress):
-        return CompareView(players=[], differences=[], working=working(found))
-    rows: list[Tallied] = [row for part in found for row in part]
+        for player_id in ids:
+            if player_id not in known:
+                raise NotFound(f"there is no player {player_id}")
+        facts = read.facts_for_report(db, asker.club_id, ids, query_data.recording, query_data.kind)
+        waiting = questions.waiting(db, asker.club_id)
+    rows = tallied(facts)
     counted = [numbers_for(str(player_id), rows) for player_id in ids]
     views = [
         _numbers(SeatView(id=n.player, name=known[i]["name"], level=known[i]["level"]), n, rows)
         for i, n in zip(ids, counted, strict=True)
     ]
-    return CompareView(players=views, differences=_differences(counted))
-
-
-@blueprint.delete("/numbers")
-@blueprint.input(NumbersQuery, location="query")
-@blueprint.output({}, status_code=204)
-def cancel(query_data: NumbersQuery) -> str:
-    """Give up counting; what was counted is kept for the next time."""
-    counting().cancel(_key(query_data))
-    return ""
-
-
-def _key(query: NumbersQuery) -> tuple[object, ...]:
-    return ("numbers", query.player, query.against, query.recording, query.kind)
-
-
-def _is_asked(row: Row, query: NumbersQuery, players: set[str]) -> bool:
-    kind = "match" if row["kind"] == "match" else "practice"
-    return (
-        query.recording in (None, row["id"])
-        and query.kind in (None, kind)
-        and not players.isdisjoint((row["players"] or "").split(","))
-    )
+    return CompareView(players=views, differences=_differences(counted), waiting=waiting)
 
 
 def _differences(counted: list[Numbers]) -> list[DifferenceView]:

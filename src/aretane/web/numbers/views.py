@@ -3,7 +3,6 @@
 from pydantic import BaseModel
 
 from ..given.fitted import IntervalView, ModelView
-from ..serving.working import WorkingView
 from ..views import SeatView, ShotLink
 
 
@@ -46,8 +45,8 @@ class DifferenceView(BaseModel):
 
 
 class CompareView(BaseModel):
-    """One player, or two with their differences; nobody while `working`."""
+    """One player, or two with their differences. waiting: racks of the club still to be counted."""
 
     players: list[NumbersView]
     differences: list[DifferenceView]
-    working: WorkingView | None = None
+    waiting: int

@@ -8,12 +8,12 @@ from apiflask import APIBlueprint
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.skill import PRESETS, Skill
-from aretane.core.skill.fit import EyeTry
 from aretane.core.skill.own import Own, own_skill
 from aretane.core.statistics.habit_search import FIRM, LONG
 from aretane.core.statistics.player_model import Try, aim_of, model_of, trial
 from aretane.core.statistics.stated import score
 from aretane.core.units import degrees
+from aretane.reviewing.tallied import eye_of
 from aretane.store import questions, read, write
 from aretane.store.database import Db
 from aretane.store.errors import NotFound, Refused
@@ -189,13 +189,9 @@ def _shots(db: Db, asker: Asker, player_id: int) -> tuple[Row, Sequence[Row], bo
 
 
 def _try(row: Row) -> Try:
-    eye = None
-    if row["eye_chance"] is not None:
-        attack = row["role"] in ("attack", "two-way")
-        did = bool(row["made"]) if attack else not row["foul"]
-        eye = EyeTry(row["eye_chance"], row["eye_arm"], row["eye_off"], did)
     made = None if row["made"] is None else bool(row["made"])
-    return Try(row["role"] in ("attack", "two-way"), row["aims"], made, row["along"], row["travel"], eye)
+    attack = row["role"] in ("attack", "two-way")
+    return Try(attack, row["aims"], made, row["along"], row["travel"], eye_of(row))
 
 
 def _used(own: Own, since: date, level: Skill) -> UsedView:
