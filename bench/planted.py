@@ -7,7 +7,8 @@ from dataclasses import dataclass
 import numpy as np
 from tests.core.statistics.planted import Columns, joined, missing, off, oftener, shots
 
-from aretane.core.statistics.habit_search import CODES, GROUPS, Habit, habits
+from aretane.core.statistics.habit_columns import CODES
+from aretane.core.statistics.habit_search import GROUPS, Habit, habits
 
 from .rows import Row, at_most, seed
 

@@ -423,24 +423,24 @@ def season() -> Iterator[Row]:
     how = "The first question after a start of the application, which has just said that it is ready."
     yield at_most("the first today after a start", round(first, 2), "s", 0.5, 1, how)
     ratio = statistics.median(meanwhile) / statistics.median(alone)
-    how = f"Numbers over all recordings, which took {counted:.0f} s to count; racks opened again and again."
+    how = f"The ledger over all recordings, which took {counted:.0f} s to count; racks opened over and over."
     yield at_most(
-        "opening a rack while numbers are asked against alone", round(ratio, 2), "x", 2, len(meanwhile), how
+        "opening a rack while a ledger is asked against alone", round(ratio, 2), "x", 2, len(meanwhile), how
     )
-    how = "Web server and all beside it while numbers are counted, shared memory counted once, highest."
+    how = "Web server and all beside it while a ledger is counted, shared memory counted once, highest."
     yield at_most("memory with 1,000 recordings", round(most), "MB", 600, len(meanwhile), how)
 
 
 def _while_counting(made: Site, talker: Talker, player: str) -> tuple[float, list[float], float]:
     began, most, meanwhile = time.monotonic(), 0.0, []
     with made.talker() as other:
-        working = other.get(f"/api/numbers?player={player}")["working"]
+        working = other.get(f"/api/ledger?player={player}")["working"]
         assert working is not None, "counted at once"
         while working is not None:
             meanwhile += _openings(talker, 3, 20)
             pids = [pid for which in ("master", "worker", "analysis") for pid in made.pids(which)]
             most = max(most, memory(pids))
-            working = other.get(f"/api/numbers?player={player}")["working"]
+            working = other.get(f"/api/ledger?player={player}")["working"]
     return most, meanwhile, time.monotonic() - began
 
 

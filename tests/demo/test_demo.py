@@ -13,8 +13,8 @@ from aretane.core.review.measure import measure
 from aretane.core.review.replay import Step, replay
 from aretane.core.rules import RackState, Rules, rules_for
 from aretane.core.skill import PRESETS
-from aretane.core.statistics.numbers import Tallied, numbers_for, tally_rack
-from aretane.core.statistics.player_model import model_for
+from aretane.core.statistics.numbers import Tallied, count_alike, numbers_for, tally_rack
+from aretane.core.statistics.player_model import Try, model_of
 from aretane.demo.called import CALLERS, call
 from aretane.demo.games import make_game
 from aretane.demo.generate import make_recording
@@ -58,6 +58,11 @@ def tallied(file: MatchFile) -> list[Tallied]:
         measured = [measure(table, rules, s, lambda p: PRESETS[PLAYERS[p].level]) for s in steps]
         rows += tally_rack([""] * len(steps), steps, measured)
     return rows
+
+
+def try_of(row: Tallied) -> Try:
+    attack = row.role in ("attack", "two-way")
+    return Try(attack, row.aims, row.made, row.along, row.travel, row.eye)
 
 
 def test_the_same_seed_plays_the_same_recording_and_it_balances() -> None:
@@ -126,7 +131,10 @@ def check(file: MatchFile) -> None:
 def test_the_fit_finds_who_strikes_too_softly(files: list[MatchFile]) -> None:
     rows = tallied(files[0])
     found = {
-        key: model_for(key, rows, PRESETS[PLAYERS[key].level]).speed_bias for key in ("joon", "mirela")
+        key: model_of(
+            [try_of(row) for row in rows if row.player == key], PRESETS[PLAYERS[key].level]
+        ).speed_bias
+        for key in ("joon", "mirela")
     }
     assert found["joon"].low < PLAYERS["joon"].speed_bias < found["joon"].high < 0
     assert found["mirela"].low < 0 < found["mirela"].high
@@ -178,9 +186,9 @@ def test_a_foul_found_on_playback_counts_and_the_turn_stays_as_it_was_played(
 
 
 def test_the_numbers_find_the_planted_habit_and_no_other(files: list[MatchFile]) -> None:
-    rows = [row for file in files for row in tallied(file)]
+    groups = count_alike(row for file in files for row in tallied(file))
     for player in PLAYERS.values():
-        along = numbers_for(player.key, rows).along
+        along = numbers_for(player.key, groups).along
         if along.n < 10:
             continue
         assert along.high is not None

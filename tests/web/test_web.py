@@ -98,7 +98,11 @@ def test_numbers_count_by_hand(client: FlaskClient, desk: Json) -> None:
     ana, bo = answer["players"]
     # Ana: the 7, the 8 and the 9 potted, one 8 missed; Bo: one safety, a foul
     assert (ana["pot_success"]["interval"]["k"], ana["pot_success"]["interval"]["n"]) == (3, 4)
-    assert ana["pot_success"]["shots"][1] == {"recording": desk["recording"]["id"], "rack": 1, "shot": 2}
+    behind = client.get(
+        "/api/numbers/asked/shots", query_string=ana["pot_success"]["asked"] | {"player": ids["Ana Quill"]}
+    )
+    assert [(one["rack"], one["shot"]) for one in behind.get_json()["shots"]][1] == (1, 2)
+    assert behind.get_json()["total"] == 4
     assert bo["safety_outcomes"][4]["code"] == "own-foul"
     assert bo["safety_outcomes"][4]["interval"]["k"] == 1
     assert bo["pot_success"]["interval"]["value"] is None

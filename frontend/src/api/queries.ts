@@ -114,7 +114,8 @@ export const numbersQuery = (asked: {
   player: number;
   against?: number;
   recording?: number;
-  kind?: "match" | "practice";
+  kind?: string;
+  discipline?: string;
 }) =>
   queryOptions({
     queryKey: ["numbers", asked],

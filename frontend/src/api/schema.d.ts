@@ -539,7 +539,8 @@ export interface paths {
                     player: number;
                     against?: number | null;
                     recording?: number | null;
-                    kind?: ("match" | "practice") | null;
+                    kind?: string | null;
+                    discipline?: string | null;
                 };
                 header?: never;
                 path?: never;
@@ -7446,13 +7447,16 @@ export interface components {
         };
         /**
          * CompareView
-         * @description One player, or two with their differences. waiting: racks of the club still to be counted.
+         * @description One player, or two with their differences. waiting: racks of the club still to be counted; remarks:
+         *     what is to be said of what was counted.
          */
         CompareView: {
             /** Differences */
             differences: components["schemas"]["DifferenceView"][];
             /** Players */
             players: components["schemas"]["NumbersView"][];
+            /** Remarks */
+            remarks: string[];
             /** Waiting */
             waiting: number;
         };
@@ -8525,7 +8529,8 @@ export interface components {
         };
         /**
          * NumbersView
-         * @description One player's percentages. `along` is in mm, long positive.
+         * @description One player's percentages. `along` is in mm, long positive. The model is fitted to the player's newest
+         *     shots of every recording, in pool, or in snooker where there are none in pool.
          */
         NumbersView: {
             along: components["schemas"]["RungView"];
@@ -8537,7 +8542,7 @@ export interface components {
             /** Grades */
             grades: components["schemas"]["RungView"][];
             /** Left Out */
-            left_out: components["schemas"]["ShotLink"][];
+            left_out: number;
             model: components["schemas"]["ModelView"];
             player: components["schemas"]["SeatView"];
             pot_success: components["schemas"]["RungView"];
@@ -10142,14 +10147,16 @@ export interface components {
         };
         /**
          * RungView
-         * @description One percentage with the shots behind it.
+         * @description One percentage, and the question that finds the shots behind it, as parts of its address.
          */
         RungView: {
+            /** Asked */
+            asked: {
+                [key: string]: string;
+            };
             /** Code */
             code: string;
             interval: components["schemas"]["IntervalView"];
-            /** Shots */
-            shots: components["schemas"]["ShotLink"][];
         };
         /**
          * RunsView

@@ -130,7 +130,15 @@ function Row({ label, strong, asked, answers, names, limit, units, gap, question
         </span>
       </button>
       <Words asked={asked} answers={answers} names={names} gap={gap} units={units} />
-      {open && <ShotsBehind asked={asked} question={question} names={names} units={units} />}
+      {open && (
+        <ShotsBehind
+          measure={asked.measure}
+          players={asked.series.map((one) => one.player)}
+          questions={[question]}
+          names={names}
+          units={units}
+        />
+      )}
     </div>
   );
 }

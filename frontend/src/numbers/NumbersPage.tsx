@@ -6,6 +6,7 @@ import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { unitsOf } from "../units/units";
 import { Report } from "./Report";
+import { inGames, KINDS } from "./question";
 import { Select } from "./Select";
 import { NumbersTabs } from "../parts/NumbersTabs";
 
@@ -22,12 +23,14 @@ export function NumbersPage() {
   const player = search.get("player") ?? first ?? "";
   const against = search.get("against");
   const recording = search.get("recording");
-  const kind = search.get("kind") as "match" | "practice" | null;
+  const kind = search.get("kind");
+  const discipline = search.get("discipline");
   const asked = {
     player: Number(player),
     ...(against ? { against: Number(against) } : {}),
     ...(recording ? { recording: Number(recording) } : {}),
     ...(kind ? { kind } : {}),
+    ...(discipline ? { discipline } : {}),
   };
   const numbers = useQuery({ ...numbersQuery(asked), enabled: !!player });
   const set = (key: string, value: string) =>
@@ -74,15 +77,12 @@ export function NumbersPage() {
                 ...(recordings.data ?? []).map((r): [string, string] => [String(r.id), r.title]),
               ]}
             />
+            <Select label="of kind" value={kind ?? ""} onPick={(v) => set("kind", v)} options={KINDS} />
             <Select
-              label="of kind"
-              value={kind ?? ""}
-              onPick={(v) => set("kind", v)}
-              options={[
-                ["", "match and practice"],
-                ["match", "matches"],
-                ["practice", "practice"],
-              ]}
+              label="in"
+              value={discipline ?? ""}
+              onPick={(v) => set("discipline", v)}
+              options={inGames(Object.entries(words.data?.disciplines ?? {}))}
             />
           </div>
         )}

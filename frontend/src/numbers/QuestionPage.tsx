@@ -8,7 +8,16 @@ import { Problem } from "../shell/Problem";
 import { Shell } from "../shell/Shell";
 import { unitsOf, type Units } from "../units/units";
 import { Answer } from "./Answer";
-import { askedFor, bandWords, conditionsOf, definition, grouped, questionOf } from "./question";
+import {
+  askedFor,
+  bandWords,
+  conditionsOf,
+  definition,
+  grouped,
+  inGames,
+  KINDS,
+  questionOf,
+} from "./question";
 import { Select } from "./Select";
 import { NumbersTabs } from "../parts/NumbersTabs";
 
@@ -102,25 +111,10 @@ function Sentence({ catalog, question, names, set }: Parts) {
       <Select
         label="in"
         value={question.discipline ?? ""}
-        options={[
-          ["", "pool"],
-          ["all", "pool and snooker"],
-          ...disciplines.map((one): [string, string] => [one.code, one.words]),
-        ]}
+        options={inGames(disciplines.map((one): [string, string] => [one.code, one.words]))}
         onPick={(v) => set("discipline", v)}
       />
-      <Select
-        label="in"
-        value={question.kind ?? ""}
-        options={[
-          ["", "matches and practice"],
-          ["match", "matches"],
-          ["practice", "practice"],
-          ["team", "team runs"],
-          ["drill", "drills"],
-        ]}
-        onPick={(v) => set("kind", v)}
-      />
+      <Select label="in" value={question.kind ?? ""} options={KINDS} onPick={(v) => set("kind", v)} />
       <Day label="since" value={question.since ?? ""} onPick={(v) => set("since", v)} />
       <Day label="until" value={question.until ?? ""} onPick={(v) => set("until", v)} />
     </div>

@@ -27,12 +27,13 @@ export function Report({ data, words, units }: { data: Compare; words: Words; un
   const table = (pick: (n: Numbers) => Rung[]): Rung[][] =>
     pick(a).map((_, i) => data.players.map((n) => pick(n)[i]).filter((r): r is Rung => !!r));
   const gap = (code: string) => data.differences.find((d) => d.code === code);
-  const names = data.players.map((n) => n.player.name);
+  const of = { players: data.players, units };
   const none = data.players.every((n) => n.safety_share.interval.n === 0);
   if (none)
     return (
       <p className="mt-6">
-        Nothing is logged for this choice yet.{data.players.map((n) => leftOut(n)).join("")}{" "}
+        Nothing is logged for this choice yet. {data.remarks.join(" ")}
+        {data.players.map((n) => leftOut(n)).join("")}{" "}
         <Link className="go" to="/recordings">
           Open a recording
         </Link>
@@ -40,13 +41,18 @@ export function Report({ data, words, units }: { data: Compare; words: Words; un
     );
   return (
     <div className="mt-4">
-      <Axis names={names} />
+      {data.remarks.map((remark) => (
+        <p key={remark} className="text-sm">
+          {remark}
+        </p>
+      ))}
+      <Axis names={data.players.map((n) => n.player.name)} />
       <Group title="Pots">
         <RungRow
           label="Pot success"
           rungs={pair((n) => n.pot_success)}
           gap={gap("pot_success")}
-          names={names}
+          of={of}
           expected={data.players.map((n) => n.expected_pots)}
         />
         {table((n) => n.attack_outcomes).map((rungs) => (
@@ -54,30 +60,25 @@ export function Report({ data, words, units }: { data: Compare; words: Words; un
             key={rungs[0]?.code}
             label={ATTACK_WORDS[rungs[0]?.code ?? ""] ?? ""}
             rungs={rungs}
-            names={names}
+            of={of}
             fine
           />
         ))}
       </Group>
       <Group title="Safeties">
-        <RungRow
-          label="Plays safe"
-          rungs={pair((n) => n.safety_share)}
-          gap={gap("safety_share")}
-          names={names}
-        />
+        <RungRow label="Plays safe" rungs={pair((n) => n.safety_share)} gap={gap("safety_share")} of={of} />
         <RungRow
           label="Safety held"
           rungs={pair((n) => n.safety_success)}
           gap={gap("safety_success")}
-          names={names}
+          of={of}
         />
         {table((n) => n.safety_outcomes).map((rungs) => (
           <RungRow
             key={rungs[0]?.code}
             label={SAFETY_WORDS[rungs[0]?.code ?? ""] ?? ""}
             rungs={rungs}
-            names={names}
+            of={of}
             fine
           />
         ))}
@@ -88,25 +89,15 @@ export function Report({ data, words, units }: { data: Compare; words: Words; un
             key={rungs[0]?.code}
             label={words.grades[rungs[0]?.code ?? ""] ?? ""}
             rungs={rungs}
-            names={names}
+            of={of}
             gap={rungs[0]?.code === "perfect" ? gap("perfect") : undefined}
           />
         ))}
       </Group>
       <Group title="Long or short of the target">
-        <RungRow
-          label="Ended short"
-          rungs={pair((n) => n.short_share)}
-          gap={gap("short_share")}
-          names={names}
-        />
-        <RungRow
-          label="At the wrong end"
-          rungs={pair((n) => n.wrong_end)}
-          gap={gap("wrong_end")}
-          names={names}
-        />
-        <BiasRow players={data.players} units={units} names={names} />
+        <RungRow label="Ended short" rungs={pair((n) => n.short_share)} gap={gap("short_share")} of={of} />
+        <RungRow label="At the wrong end" rungs={pair((n) => n.wrong_end)} gap={gap("wrong_end")} of={of} />
+        <BiasRow {...of} />
       </Group>
       <Group title="Own errors, fitted from the log">
         <ModelRows players={data.players} words={words} />
@@ -123,7 +114,7 @@ export function Report({ data, words, units }: { data: Compare; words: Words; un
 
 function leftOut(n: Numbers): string {
   const parts = [];
-  if (n.left_out.length) parts.push(`${n.left_out.length} left out`);
+  if (n.left_out) parts.push(`${n.left_out} left out`);
   if (n.unlogged) parts.push(`${n.unlogged} without a result`);
   return parts.length ? ` ${n.player.name}: ${parts.join(", ")}.` : "";
 }

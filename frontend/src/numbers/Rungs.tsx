@@ -1,9 +1,9 @@
 /** Rungs: percentages as ticks with their intervals on one shared axis, and the shots behind them. */
 import { useState } from "react";
-import { Link } from "react-router";
 import type { Compare, Interval, Numbers, Rung } from "../api/types";
 import { length, percent, type Units } from "../units/units";
 import { around, limitFor, share, signed } from "./axis";
+import { ShotsBehind } from "./ShotsBehind";
 
 export const COLUMNS = "grid grid-cols-[1fr_auto] gap-x-3 sm:grid-cols-[11rem_1fr_10.5rem]";
 /** The drawn part: between words and figures, or under both on a phone. */
@@ -55,22 +55,17 @@ type Gap = Compare["differences"][number];
 type RowProps = {
   label: string;
   rungs: Rung[];
-  names: string[];
+  of: Of;
   gap?: Gap | undefined;
   fine?: boolean;
   expected?: Interval[];
 };
 
+/** Whose rungs stand in a row, and whether they are a mean. */
+export type Of = { players: Numbers[]; units: Units; mean?: boolean };
+
 /** A row that opens to the shots behind its rungs. */
-function Folding({
-  rungs,
-  names,
-  children,
-}: {
-  rungs: Rung[];
-  names: string[];
-  children: React.ReactNode;
-}) {
+function Folding({ rungs, of, children }: { rungs: Rung[]; of: Of; children: React.ReactNode }) {
   const [open, setOpen] = useState(false);
   return (
     <div>
@@ -82,14 +77,23 @@ function Folding({
       >
         {children}
       </button>
-      {open && <Behind rungs={rungs} names={names} />}
+      {open && (
+        <ShotsBehind
+          measure={{ form: of.mean ? "mean" : "share", unit: of.mean ? "m" : "" }}
+          players={of.players.map((n) => n.player)}
+          questions={rungs.map((rung) => rung.asked)}
+          names={of.players.map((n) => n.player.name)}
+          units={of.units}
+        />
+      )}
     </div>
   );
 }
 
-export function RungRow({ label, rungs, names, gap, fine = false, expected }: RowProps) {
+export function RungRow({ label, rungs, of, gap, fine = false, expected }: RowProps) {
+  const names = of.players.map((n) => n.player.name);
   return (
-    <Folding rungs={rungs} names={names}>
+    <Folding rungs={rungs} of={of}>
       <span className={fine ? "quiet pl-4 text-sm" : "text-sm"}>{label}</span>
       <span className={DRAWN}>
         {rungs.map((rung, i) => (
@@ -243,11 +247,11 @@ export function MeanBar({
   );
 }
 
-export function BiasRow({ players, units, names }: { players: Numbers[]; units: Units; names: string[] }) {
+export function BiasRow({ players, units }: Of) {
   const ends = players.flatMap((n) => [n.along.interval.low ?? 0, n.along.interval.high ?? 0]);
   const limit = limitFor(ends);
   return (
-    <Folding rungs={players.map((n) => n.along)} names={names}>
+    <Folding rungs={players.map((n) => n.along)} of={{ players, units, mean: true }}>
       <span className="text-sm">Mean miss along</span>
       <span className={DRAWN}>
         <span className="num quiet flex justify-between text-xs">
@@ -267,7 +271,7 @@ export function BiasRow({ players, units, names }: { players: Numbers[]; units: 
               interval={n.along.interval}
               limit={limit}
               second={i === 1}
-              said={`${names[i]}: mean miss along the arrival ${way}`}
+              said={`${n.player.name}: mean miss along the arrival ${way}`}
             />
           );
         })}
@@ -292,30 +296,5 @@ export function BiasRow({ players, units, names }: { players: Numbers[]; units: 
         })}
       </span>
     </Folding>
-  );
-}
-
-/** The shots behind a rung. */
-export function Behind({ rungs, names }: { rungs: Rung[]; names: string[] }) {
-  return (
-    <div className="rule mb-1 ml-4 border-l-2 pl-3 text-sm">
-      {rungs.map((rung, i) => (
-        <p key={i} className="py-0.5">
-          <span className="quiet">{names[i]}: </span>
-          {rung.shots.length === 0 && "no shots"}
-          {rung.shots.map((s) => (
-            <Link
-              key={`${s.recording}/${s.rack}/${s.shot}`}
-              className="go num mr-2 inline-block text-xs"
-              to={`/recordings/${s.recording}/racks/${s.rack}/shots/${s.shot}`}
-              title={`recording ${s.recording}, rack ${s.rack}, shot ${s.shot}`}
-            >
-              {s.recording}·{s.rack}·{s.shot}
-            </Link>
-          ))}
-        </p>
-      ))}
-      <p className="quiet text-xs">recording · rack · shot</p>
-    </div>
   );
 }

@@ -8,13 +8,21 @@ import type { Units } from "../units/units";
 import { valueWords } from "./question";
 
 type Order = "newest" | "highest" | "lowest";
-type Props = { asked: Asked; question: Record<string, string>; names: string[]; units: Units };
+type Props = {
+  measure: Pick<Asked["measure"], "form" | "unit">;
+  players: Asked["series"][number]["player"][];
+  /** The question of each player, or one for all. */
+  questions: Record<string, string>[];
+  names: string[];
+  units: Units;
+};
 
-export function ShotsBehind({ asked, question, names, units }: Props) {
+export function ShotsBehind({ measure, players, questions, names, units }: Props) {
   const [page, setPage] = useState(1);
   const [who, setWho] = useState(0);
   const [order, setOrder] = useState<Order>("newest");
-  const player = asked.series[who]?.player;
+  const player = players[who];
+  const question = questions[who] ?? questions[0] ?? {};
   const own = player ? { ...question, player: player.id } : question;
   const found = useQuery(shotsQuery(own, page, order));
   const words = useQuery(wordsQuery);
@@ -53,8 +61,8 @@ export function ShotsBehind({ asked, question, names, units }: Props) {
             </Link>{" "}
             <span className="quiet">
               {names.length === 1 && !player ? `${s.player}, ` : ""}
-              {asked.measure.form === "mean" && s.value !== null
-                ? `${valueWords("mean", asked.measure.unit, s.value, units)}, `
+              {measure.form === "mean" && s.value !== null
+                ? `${valueWords("mean", measure.unit, s.value, units)}, `
                 : ""}
               {outcome(s.outcome) || words.data?.grades[s.grade ?? ""]?.toLowerCase() || s.role}
             </span>

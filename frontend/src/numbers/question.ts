@@ -6,6 +6,22 @@ import { signed } from "./axis";
 /** Parts of a question that are no condition on a shot. */
 export const PARTS = ["measure", "by", "player", "against", "discipline", "kind", "since", "until"];
 
+/** Kinds of recording, as they are picked. */
+export const KINDS: [string, string][] = [
+  ["", "matches and practice"],
+  ["match", "matches"],
+  ["practice", "practice"],
+  ["team", "team runs"],
+  ["drill", "drills"],
+];
+
+/** Disciplines, as they are picked: pool unless one is named. */
+export const inGames = (games: [string, string][]): [string, string][] => [
+  ["", "pool"],
+  ["all", "pool and snooker"],
+  ...games,
+];
+
 /** A question from its address: what it says, and the usual where it says nothing. */
 export const questionOf = (search: URLSearchParams): Record<string, string> => ({
   measure: "pots",

@@ -5,7 +5,8 @@ from functools import partial
 
 import numpy as np
 
-from aretane.core.statistics.habit_search import CODES, Columns, habits
+from aretane.core.statistics.habit_columns import CODES, Columns
+from aretane.core.statistics.habit_search import habits
 from aretane.store import habits as kept
 from aretane.store.database import Address, reading, written
 from aretane.store.habits import KeptHabit, Waiting

@@ -13,7 +13,7 @@ from typing import Any
 from aretane.core.games import DISCIPLINES
 from aretane.core.statistics.answers import EXPECTED, Tally
 from aretane.core.statistics.facts import NO_FAULT
-from aretane.core.statistics.numbers import HELD
+from aretane.core.statistics.numbers import HELD, Alike
 from aretane.core.statistics.questions import MEASURE, MEASURES, SPLIT, SPLITS
 
 from .database import Db
@@ -247,6 +247,33 @@ def tallies(rows: Sequence[Row], player: int | None = None) -> list[Tally]:
         for row in rows
         if row["n"] and row.get("player_id", player) == player
     ]  # fmt: skip
+
+
+def report(db: Db, asked: Asked) -> list[Alike]:
+    """The shots that fit a question's conditions, counted together where player, role, outcome and grade
+    are alike; its measure and split say nothing here."""
+    place, given = _where(db, asked)
+    placed = "f.along IS NOT NULL AND f.role <> 'break'"
+    rows = _rows(
+        db,
+        "SELECT f.player_id AS player, f.role, f.outcome, f.grade, COUNT(*) AS n, SUM(f.made) AS made,"
+        " COUNT(f.expected) AS chances, SUM(f.expected) AS expected, COUNT(f.wrong_end) AS sided,"
+        f" SUM(f.wrong_end) AS wrong, SUM({placed}) AS placed, SUM({placed} AND f.along <> 0) AS off,"
+        f" SUM({placed} AND f.along < 0) AS short, SUM(IF({placed}, f.along, 0)) AS total,"
+        f" SUM(IF({placed}, f.along * f.along, 0)) AS squares"
+        f" FROM shot_fact f WHERE {place} GROUP BY f.player_id, f.role, f.outcome, f.grade",
+        given,
+    )
+    sums = ("made", "chances", "sided", "wrong", "placed", "off", "short")
+    return [
+        Alike(
+            **row
+            | {"player": str(row["player"]), "expected": float(row["expected"] or 0.0)}
+            | {name: int(row[name] or 0) for name in sums}
+            | {name: float(row[name] or 0.0) for name in ("total", "squares")}
+        )
+        for row in rows
+    ]
 
 
 def left_out(db: Db, asked: Asked) -> Row:

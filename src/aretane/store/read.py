@@ -1,6 +1,5 @@
 """Everything that is read. Each function takes an open connection and the club that is asking."""
 
-from collections.abc import Sequence
 from dataclasses import replace
 from itertools import groupby
 
@@ -36,15 +35,6 @@ def player_model(db: Db, club_id: int, player_id: int) -> Row | None:
 def facts_for_model(db: Db, club_id: int, player_id: int, snooker: bool, most: int) -> list[Row]:
     """The newest shots of a player in pool, or in snooker, in the order they were played."""
     return list(sql.facts_for_model(db, club_id=club_id, player_id=player_id, snooker=snooker, most=most))
-
-
-def facts_for_report(
-    db: Db, club_id: int, players: Sequence[int], recording: int | None, kind: str | None
-) -> list[Row]:
-    """Every shot of some players, the newest first. kind: 'match', or 'practice', which is all else."""
-    return list(
-        sql.facts_for_report(db, club_id=club_id, players=tuple(players), recording=recording, kind=kind)
-    )
 
 
 def worth_by_rack(db: Db, club_id: int, player_id: int) -> tuple[list[Row], int]:

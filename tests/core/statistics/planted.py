@@ -28,6 +28,7 @@ def shots(
     own: Columns = {
         "match": match,
         "rack_id": match * RACKS + rng.integers(0, RACKS, n),
+        "shot": np.arange(n, dtype=float),
         "role": role,
         "stroke": np.where(rng.random(n) < 0.12, 0.0, np.nan),
         "spin": rng.integers(0, 4, n).astype(float),

@@ -3,8 +3,9 @@
 import numpy as np
 import pytest
 
+from aretane.core.statistics.habit_columns import CODES, Columns
 from aretane.core.statistics.habit_kinds import KINDS
-from aretane.core.statistics.habit_search import CODES, FAULTS, GROUPS, SHARES, Columns, Habit, habits
+from aretane.core.statistics.habit_search import FAULTS, GROUPS, SHARES, Habit, habits
 from tests.core.statistics.planted import joined, missing, off, oftener, shots
 
 CLUB = joined([shots(900 + k) for k in range(7)])

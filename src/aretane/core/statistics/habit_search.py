@@ -5,7 +5,7 @@ Many groups are looked at, so chances of an accident are corrected for it; a pla
 one found in one case of twenty at the most.
 """
 
-from collections.abc import Callable, Iterator, Mapping
+from collections.abc import Callable, Iterator
 from dataclasses import dataclass, replace
 from math import hypot, sqrt
 
@@ -14,29 +14,12 @@ from numpy.typing import NDArray
 from scipy.special import stdtr, stdtrit
 
 from ..intervals import LEVEL
-from ..vocabulary import CHOICE_FAULTS
 from .compared import false_discoveries
-from .facts import NO_FAULT
+from .habit_columns import FEWEST, Array, Columns, Swing, is_one
+from .place_cost import Curve, cost_of_end, cost_of_place, curve
 
-Array = NDArray[np.float64]
-Columns = Mapping[str, Array]
-"""Facts of shots by field, one entry a shot: numbers, yes and no as 1 and 0, codes as in CODES, NaN where
-it is not known. `match` and `rack_id` tell matches and racks apart."""
-
-CODES: dict[str, tuple[str, ...]] = {
-    "role": ("attack", "two-way", "safety", "break"),
-    "stroke": ("kick",),
-    "spin": ("stun", "follow", "draw", "side"),
-    "pocket": ("corner", "side"),
-    "hill": ("nobody", "mine", "theirs", "both"),
-    "fault": (NO_FAULT, *CHOICE_FAULTS),
-    "outcome": ("drew-foul", "answered", "reply-missed", "reply-potted", "own-foul"),
-}
-"""Codes of fields that hold words: their places here, from 0; NaN for any other."""
 FOUND = 0.05
 """Share of accidents among what is found, at the most."""
-FEWEST = 12
-"""Shots of a group under which it is not looked at (our choice)."""
 FIRM, SOFT, THIN, LONG = 2.8, 1.3, 0.785, 2.4
 """Speeds (m/s) of a firm and a soft shot, cut (rad) of a thin one, way of both balls (m) of a long one
 (our choice)."""
@@ -67,14 +50,6 @@ class Habit:
     chance: float
     worth: Worth | None
     rows: tuple[int, ...]
-
-
-@dataclass(frozen=True, slots=True)
-class Swing:
-    """A difference of chances to win the rack, with its standard error."""
-
-    value: float
-    error: float
 
 
 @dataclass(frozen=True, slots=True)
@@ -132,12 +107,8 @@ def _worth(size: float, one: _Tried, racks: int) -> Worth | None:
 
 def _every(own: Columns, rest: Columns | None) -> Iterator[_Tried | None]:
     """Every group that is looked at; value below nothing is the worse way."""
-    yield _bias(own, rest, "along", "short", "long")
-    yield _bias(own, rest, "across", "right", "left")
-    for name, (group, said) in STROKES.items():
-        yield _within(own, rest, _field("along"), group, _says(said), f"short-{name}", f"long-{name}", None)
-    yield _against_nothing(own, _wrong(own), "wrong-end", None)
-    swing = _swing(own, rest, "made", lambda c: _is(c, "role", "attack", "two-way"))
+    swing = _swing(own, rest, "made", lambda c: is_one(c, "role", "attack", "two-way"))
+    yield from _places(own, rest, swing)
     for code, group in GROUPS.items():
         yield _within(own, rest, _over, group, _says(SAID.get(code, "match")), code, None, swing)
     yield _within(
@@ -151,31 +122,50 @@ def _every(own: Columns, rest: Columns | None) -> Iterator[_Tried | None]:
         yield from _choices(own, rest)
 
 
+def _places(own: Columns, rest: Columns | None, pots: Swing | None) -> Iterator[_Tried | None]:
+    """Misses of the place, in all strokes and in some; what they cost is the chance of the next pot."""
+    everybody = (own,) if rest is None else (own, rest)
+    along, across = curve(everybody, "along"), curve(everybody, "across")
+    yield _costing(_bias(own, rest, "along", "short", "long"), own, "along", along, pots)
+    yield _costing(_bias(own, rest, "across", "right", "left"), own, "across", across, pots)
+    for name, (group, said) in STROKES.items():
+        found = _within(
+            own, rest, _field("along"), group, _says(said), f"short-{name}", f"long-{name}", None
+        )
+        yield _costing(found, own, "along", along, pots)
+    wrong = _against_nothing(own, _wrong(own), "wrong-end", None)
+    yield None if wrong is None else replace(wrong, cost=cost_of_end(everybody, pots))
+
+
+def _costing(
+    one: _Tried | None, own: Columns, field: str, found: Curve | None, pots: Swing | None
+) -> _Tried | None:
+    if one is None:
+        return None
+    return replace(one, cost=cost_of_place(own, field, one.rows, Swing(one.value, one.error), found, pots))
+
+
 Group = Callable[[Columns], NDArray[np.bool_]]
 Values = Callable[[Columns], Array]
-
-
-def _is(columns: Columns, field: str, *words: str) -> NDArray[np.bool_]:
-    return np.isin(columns[field], [CODES[field].index(word) for word in words])
 
 
 GROUPS: dict[str, Group] = {
     "thin-cuts": lambda c: c["cut"] >= THIN,
     "long-pots": lambda c: c["to_ball"] + c["to_pocket"] >= LONG,
-    "side-pockets": lambda c: _is(c, "pocket", "side"),
+    "side-pockets": lambda c: is_one(c, "pocket", "side"),
     "rail-balls": lambda c: c["ball_on_rail"] == 1.0,
     "cue-on-rail": lambda c: c["cue_on_rail"] == 1.0,
-    "with-draw": lambda c: _is(c, "spin", "draw"),
-    "with-side": lambda c: _is(c, "spin", "side"),
+    "with-draw": lambda c: is_one(c, "spin", "draw"),
+    "with-side": lambda c: is_one(c, "spin", "side"),
     "firm-pots": lambda c: c["speed"] >= FIRM,
-    "pressure": lambda c: _is(c, "hill", "mine", "theirs", "both"),
+    "pressure": lambda c: is_one(c, "hill", "mine", "theirs", "both"),
     "late": lambda c: c["at"] >= LATE,
     "cold": lambda c: (c["first_of_visit"] == 1.0) & (c["waited"] >= SAT),
 }
 """Groups of pots that are held against the player's other pots."""
 STROKES: dict[str, tuple[Group, str]] = {
     "firm": (lambda c: c["speed"] >= FIRM, "speed"),
-    "draw": (lambda c: _is(c, "spin", "draw"), "spin"),
+    "draw": (lambda c: is_one(c, "spin", "draw"), "spin"),
     "rails": (lambda c: c["rails"] >= 1, "rails"),
 }
 """Groups of strokes whose misses are held against the player's others, with the field each goes by."""
@@ -276,7 +266,7 @@ def _choices(own: Columns, rest: Columns) -> Iterator[_Tried | None]:
     whose choices are worked out. What one costs is worked out too."""
     known, usual = np.isfinite(own["fault"]), np.isfinite(rest["fault"])
     for code in FAULTS:
-        mine, theirs = _is(own, "fault", code), _is(rest, "fault", code)
+        mine, theirs = is_one(own, "fault", code), is_one(rest, "fault", code)
         a = _mean(own, 1.0 - mine.astype(np.float64), known)
         b = _mean(rest, 1.0 - theirs.astype(np.float64), usual)
         if a is None or b is None:
@@ -296,17 +286,17 @@ FAULTS = ("took-on", "timid", "cluster-late")
 
 
 def _held(columns: Columns) -> Array:
-    good = _is(columns, "outcome", "drew-foul", "answered", "reply-missed").astype(float)
+    good = is_one(columns, "outcome", "drew-foul", "answered", "reply-missed").astype(float)
     return np.where(np.isfinite(columns["outcome"]), good, np.nan)
 
 
 SHARES: dict[str, tuple[Callable[[Columns], Array], Group]] = {
-    "safeties": (_held, lambda c: _is(c, "role", "safety")),
+    "safeties": (_held, lambda c: is_one(c, "role", "safety")),
     "fouls": (lambda c: 1.0 - c["foul"], lambda c: np.isfinite(c["foul"])),
     "breaks": (
         lambda c: np.where(np.isfinite(c["fell"]), (c["fell"] > 0).astype(float), np.nan),
-        lambda c: _is(c, "role", "break")),
-    "kicks": (lambda c: 1.0 - c["foul"], lambda c: _is(c, "stroke", "kick")),
+        lambda c: is_one(c, "role", "break")),
+    "kicks": (lambda c: 1.0 - c["foul"], lambda c: is_one(c, "stroke", "kick")),
     "first-chances": (lambda c: c["visit_won"], lambda c: c["first_chance"] == 1.0),
 }  # fmt: skip
 """What is held against the rest of the club: 1 where it went well, and of which shots."""

@@ -6,12 +6,12 @@ planned ball in another pocket than planned is not (common practice of the trade
 when the reply fouled, was no attack, or was an attack that potted nothing.
 """
 
-from collections import Counter
+from collections import defaultdict
 from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 
 from ..aiming.position import planned_travel
-from ..intervals import Difference, Mean, Proportion, difference, mean, wilson
+from ..intervals import LEVEL, Difference, Mean, Proportion, difference, mean_from, wilson
 from ..review.measure import Measures
 from ..review.replay import Step
 from ..skill.fit import EyeTry
@@ -118,8 +118,53 @@ def safety_outcome(step: Step, reply: Step | None) -> str:
 
 
 @dataclass(frozen=True, slots=True)
+class Alike:
+    """Shots of one player alike in role, outcome and grade, counted together.
+
+    made: pots; chances: attempts with a chance, `expected` the sum of those. sided: shots whose plan says
+    which error is better, `wrong` those at the other end. placed: shots but breaks with a miss along, off:
+    those not exact, short: those short; total and squares: sums of the misses (m) and of their squares.
+    """
+
+    player: str
+    role: str
+    outcome: str | None
+    grade: str | None
+    n: int
+    made: int = 0
+    chances: int = 0
+    expected: float = 0.0
+    sided: int = 0
+    wrong: int = 0
+    placed: int = 0
+    off: int = 0
+    short: int = 0
+    total: float = 0.0
+    squares: float = 0.0
+
+
+def count_alike(rows: Iterable[Tallied]) -> list[Alike]:
+    """The shots, counted together where they are alike."""
+    groups: dict[tuple[str, str, str | None, str | None], list[Tallied]] = defaultdict(list)
+    for row in rows:
+        groups[row.player, row.role, row.outcome, row.grade].append(row)
+    return [_alike(key, own) for key, own in groups.items()]
+
+
+def _alike(key: tuple[str, str, str | None, str | None], rows: list[Tallied]) -> Alike:
+    chances = [row.chance for row in rows if row.chance is not None]
+    sided = [row.wrong_end for row in rows if row.wrong_end is not None]
+    misses = [row.along for row in rows if row.along is not None and row.role != "break"]
+    return Alike(
+        *key, len(rows), sum(row.made is True for row in rows), len(chances), sum(chances), len(sided),
+        sum(sided), len(misses), sum(miss != 0.0 for miss in misses), sum(miss < 0.0 for miss in misses),
+        sum(misses), sum(miss * miss for miss in misses),
+    )  # fmt: skip
+
+
+@dataclass(frozen=True, slots=True)
 class Numbers:
-    """One player's percentages. Outcome and grade tables map a code to (proportion, shot keys)."""
+    """One player's percentages. Outcome and grade tables map a code to its share."""
 
     player: str
     pot_success: Proportion
@@ -128,65 +173,55 @@ class Numbers:
     expected_n: int
     safety_share: Proportion
     safety_success: Proportion
-    attack_outcomes: dict[str, tuple[Proportion, list[str]]]
-    safety_outcomes: dict[str, tuple[Proportion, list[str]]]
-    grades: dict[str, tuple[Proportion, list[str]]]
+    attack_outcomes: dict[str, Proportion]
+    safety_outcomes: dict[str, Proportion]
+    grades: dict[str, Proportion]
     short_share: Proportion
     along: Mean
     """m, long positive."""
     wrong_end: Proportion
     """Of the shots whose plan says which error is better: those that ended on the other side."""
-    left_out: list[str]
+    left_out: int
     unlogged: int
-    keys: dict[str, list[str]]
-    """The shots behind pot_success, safety_share, safety_success, along and wrong_end."""
 
 
-def numbers_for(player: str, rows: Iterable[Tallied]) -> Numbers:
-    """The percentages of one player over the rows that are theirs."""
-    own = [row for row in rows if row.player == player]
-    attempts = [row for row in own if row.role in ("attack", "two-way")]
-    safeties = [row for row in own if row.role == "safety"]
-    replied = [row for row in safeties if row.outcome != "no-reply"]
-    modelled = [row.chance for row in attempts if row.chance is not None]
-    graded = [row for row in own if row.grade is not None]
-    missed = [row for row in own if row.along is not None and row.role != "break"]
-    distances = [row.along for row in missed if row.along is not None]
-    off = [value for value in distances if value != 0.0]
-    sided = [row for row in own if row.wrong_end is not None]
+def numbers_for(player: str, groups: Iterable[Alike]) -> Numbers:
+    """The percentages of one player over the groups that are theirs."""
+    own = [one for one in groups if one.player == player]
+    attempts = [one for one in own if one.role in ("attack", "two-way")]
+    safeties = [one for one in own if one.role == "safety"]
+    graded = [one for one in own if one.grade is not None]
+    tried, safe = sum(one.n for one in attempts), sum(one.n for one in safeties)
+    chances, placed = sum(one.chances for one in attempts), sum(one.placed for one in own)
+    outcomes = _table(tuple(SAFETY_OUTCOMES), [(one.outcome, one.n) for one in safeties])
+    held = sum(outcomes[code].k for code in HELD)
     return Numbers(
         player=player,
-        pot_success=wilson(sum(1 for row in attempts if row.made), len(attempts)),
-        expected_pots=sum(modelled) / len(modelled) if modelled else None,
-        expected_n=len(modelled),
-        safety_share=wilson(len(safeties), len(safeties) + len(attempts)),
-        safety_success=wilson(sum(1 for row in replied if row.outcome in HELD), len(replied)),
-        attack_outcomes=_table(ATTACK_OUTCOMES, attempts, lambda row: row.outcome),
-        safety_outcomes=_table(tuple(SAFETY_OUTCOMES), safeties, lambda row: row.outcome),
-        grades=_table(tuple(GRADES), graded, lambda row: row.grade),
-        short_share=wilson(sum(1 for value in off if value < 0), len(off)),
-        along=mean(distances),
-        wrong_end=wilson(sum(1 for row in sided if row.wrong_end), len(sided)),
-        left_out=[row.key for row in own if row.role == "left-out"],
-        unlogged=sum(1 for row in own if row.role == "unlogged"),
-        keys={
-            "pot_success": [row.key for row in attempts],
-            "safety_share": [row.key for row in safeties],
-            "safety_success": [row.key for row in replied],
-            "along": [row.key for row in missed],
-            "wrong_end": [row.key for row in sided],
-        },
+        pot_success=wilson(sum(one.made for one in attempts), tried),
+        expected_pots=sum(one.expected for one in attempts) / chances if chances else None,
+        expected_n=chances,
+        safety_share=wilson(safe, safe + tried),
+        safety_success=wilson(held, safe - outcomes["no-reply"].k),
+        attack_outcomes=_table(ATTACK_OUTCOMES, [(one.outcome, one.n) for one in attempts]),
+        safety_outcomes=outcomes,
+        grades=_table(tuple(GRADES), [(one.grade, one.n) for one in graded]),
+        short_share=wilson(sum(one.short for one in own), sum(one.off for one in own)),
+        along=_along(placed, sum(one.total for one in own), sum(one.squares for one in own)),
+        wrong_end=wilson(sum(one.wrong for one in own), sum(one.sided for one in own)),
+        left_out=sum(one.n for one in own if one.role == "left-out"),
+        unlogged=sum(one.n for one in own if one.role == "unlogged"),
     )
 
 
-def _table(
-    codes: tuple[str, ...], rows: list[Tallied], code_of: Callable[[Tallied], str | None]
-) -> dict[str, tuple[Proportion, list[str]]]:
-    counts = Counter(code_of(row) for row in rows)
-    return {
-        code: (wilson(counts[code], len(rows)), [row.key for row in rows if code_of(row) == code])
-        for code in codes
-    }
+def _along(n: int, total: float, squares: float) -> Mean:
+    if n == 0:
+        return Mean(0, None, None, None)
+    return mean_from(n, total / n, max(0.0, squares - total * total / n), LEVEL)
+
+
+def _table(codes: tuple[str, ...], counts: list[tuple[str | None, int]]) -> dict[str, Proportion]:
+    whole = sum(n for _, n in counts)
+    return {code: wilson(sum(n for one, n in counts if one == code), whole) for code in codes}
 
 
 def compare(a: Numbers, b: Numbers) -> dict[str, Difference | None]:
@@ -197,6 +232,6 @@ def compare(a: Numbers, b: Numbers) -> dict[str, Difference | None]:
         "safety_success": (a.safety_success, b.safety_success),
         "short_share": (a.short_share, b.short_share),
         "wrong_end": (a.wrong_end, b.wrong_end),
-        "perfect": (a.grades["perfect"][0], b.grades["perfect"][0]),
+        "perfect": (a.grades["perfect"], b.grades["perfect"]),
     }
     return {name: difference(*pair) for name, pair in pairs.items()}

@@ -6,7 +6,6 @@ from math import erf, sqrt
 
 from ..skill import Fitted, Skill, fit
 from ..skill.fit import Estimate, EyeTry, Off, PotTry
-from .numbers import Tallied
 from .stated import Score, better, score
 
 SHORTEST = 0.3
@@ -33,16 +32,6 @@ class Try:
     along: float | None
     travel: float | None
     eye: EyeTry | None
-
-
-def model_for(player: str, rows: Iterable[Tallied], prior: Skill) -> Fitted:
-    """Fit the player's spreads from their tallied shots, `prior` being their level's preset."""
-    own = (row for row in rows if row.player == player)
-    tries = [
-        Try(row.role in ("attack", "two-way"), row.aims, row.made, row.along, row.travel, row.eye)
-        for row in own
-    ]
-    return model_of(tries, prior)
 
 
 def model_of(tries: Sequence[Try], prior: Skill) -> Fitted:

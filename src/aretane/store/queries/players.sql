@@ -35,18 +35,6 @@ SELECT * FROM (
   ORDER BY f.played_on DESC, f.recording_id DESC, f.rack DESC, f.shot DESC LIMIT :most
 ) newest ORDER BY played_on, recording_id, rack, shot;
 
--- name: facts_for_report(club_id, players, recording, kind)
--- Every shot of some players, the newest first; recording and kind ('match' or 'practice', which is all else)
--- may be null.
-SELECT f.recording_id, f.rack, f.shot, f.player_id, f.role, f.outcome, f.made, f.grade, f.along, f.expected, f.aims, f.travel,
-  f.eye_chance, f.eye_arm, f.eye_off, f.foul, f.wrong_end
-FROM shot_fact f
-WHERE f.club_id = :club_id AND f.player_id IN :players
-  AND (:recording IS NULL OR f.recording_id = :recording)
-  AND (:kind IS NULL OR (f.kind = 'match') = (:kind = 'match'))
-  AND f.recording_id NOT IN (SELECT id FROM recording WHERE club_id = :club_id AND removed_at IS NOT NULL)
-ORDER BY f.played_on DESC, f.recording_id DESC, f.rack, f.shot;
-
 -- name: worth_by_rack(club_id, player_id)
 -- What a player's shots were worth, a rack each, of racks of which something is worked out.
 SELECT f.rack_id, f.discipline, f.played_on, COUNT(f.worth_pot) AS valued, COUNT(f.cost) AS decided,

@@ -52,6 +52,7 @@ ALL = "all"
 """The discipline of a question that throws pool and snooker together."""
 APART = "snooker"
 """What is not thrown together with the other disciplines unasked."""
+KEPT_APART = "Snooker is left out: it is thrown together with pool only if you ask for all."
 
 
 class _Question(BaseModel):
@@ -284,14 +285,18 @@ def _question(db: Db, asker: Asker, query: Any) -> tuple[Asked, list[str]]:
     if query.discipline == ALL:
         where = [pair for pair in where if pair[0] != "discipline"]
     elif query.discipline is None and query.by not in ("discipline", "recording"):
-        there = questions.disciplines(db, asker.club_id)
-        if APART in there and len(there) > 1:
-            but = (("discipline", APART),)
-            remarks.append("Snooker is left out: it is thrown together with pool only if you ask for all.")
+        but = apart(db, asker)
+        remarks += [KEPT_APART] if but else []
     since, until = query.since, query.until
     if since is not None and until is not None and since > until:
         remarks.append(f"{since} is after {until}, so nothing lies between: let the dates change places.")
     return Asked(asker.club_id, query.measure, query.by, tuple(where), but, since, until), remarks
+
+
+def apart(db: Db, asker: Asker) -> tuple[tuple[str, str], ...]:
+    """What a question leaves out unasked: snooker, where the club plays pool too."""
+    there = questions.disciplines(db, asker.club_id)
+    return (("discipline", APART),) if APART in there and len(there) > 1 else ()
 
 
 def _of_one(db: Db, asker: Asker, query: Any) -> Asked:

@@ -3,19 +3,20 @@
 from pydantic import BaseModel
 
 from ..given.fitted import IntervalView, ModelView
-from ..views import SeatView, ShotLink
+from ..views import SeatView
 
 
 class RungView(BaseModel):
-    """One percentage with the shots behind it."""
+    """One percentage, and the question that finds the shots behind it, as parts of its address."""
 
     code: str
     interval: IntervalView
-    shots: list[ShotLink]
+    asked: dict[str, str]
 
 
 class NumbersView(BaseModel):
-    """One player's percentages. `along` is in mm, long positive."""
+    """One player's percentages. `along` is in mm, long positive. The model is fitted to the player's newest
+    shots of every recording, in pool, or in snooker where there are none in pool."""
 
     player: SeatView
     pot_success: RungView
@@ -29,7 +30,7 @@ class NumbersView(BaseModel):
     wrong_end: RungView
     along: RungView
     along_widths: float | None
-    left_out: list[ShotLink]
+    left_out: int
     unlogged: int
     model: ModelView
 
@@ -45,8 +46,10 @@ class DifferenceView(BaseModel):
 
 
 class CompareView(BaseModel):
-    """One player, or two with their differences. waiting: racks of the club still to be counted."""
+    """One player, or two with their differences. waiting: racks of the club still to be counted; remarks:
+    what is to be said of what was counted."""
 
     players: list[NumbersView]
     differences: list[DifferenceView]
     waiting: int
+    remarks: list[str]

@@ -13,7 +13,7 @@ from aretane.core.statistics.habit_search import FIRM, LONG
 from aretane.core.statistics.player_model import Try, aim_of, model_of, trial
 from aretane.core.statistics.stated import score
 from aretane.core.units import degrees
-from aretane.reviewing.tallied import eye_of
+from aretane.reviewing.tries import newest_shots, try_of
 from aretane.store import questions, read, write
 from aretane.store.database import Db
 from aretane.store.errors import NotFound, Refused
@@ -25,8 +25,6 @@ from ..given.fitted import IntervalView, ModelView, ScoreView, estimate_view, mo
 
 blueprint = APIBlueprint("model", __name__, url_prefix="/api/players")
 
-MOST = 6_000
-"""Shots that a model is fitted to: the newest."""
 FEWEST = 30
 """Pots with a known width of aims from which a model may be used: with fewer it is the level with noise."""
 MONTHS = 12
@@ -112,7 +110,7 @@ def player_model(player_id: int) -> PlayerModelView:
         player, rows, snooker = _shots(db, asker, player_id)
         waiting = questions.waiting(db, asker.club_id)
     level = PRESETS[player["level"]]
-    tries = [_try(row) for row in rows]
+    tries = [try_of(row) for row in rows]
     fitted = model_of(tries, level)
     own = own_from(player)
     pots = [
@@ -156,7 +154,7 @@ def use_model(player_id: int, json_data: UseBody) -> str:
 def _own(db: Db, asker: Asker, player_id: int) -> Own:
     """The player's model as it is fitted now. Raises Refused with too few pots."""
     player, rows, _ = _shots(db, asker, player_id)
-    fitted = model_of([_try(row) for row in rows], PRESETS[player["level"]])
+    fitted = model_of([try_of(row) for row in rows], PRESETS[player["level"]])
     reason = _why_not(fitted.aim.n)
     if reason:
         raise Refused(reason)
@@ -174,24 +172,11 @@ def _why_not(pots: int) -> str:
 
 
 def _shots(db: Db, asker: Asker, player_id: int) -> tuple[Row, Sequence[Row], bool]:
-    """The player, their shots of pool, or of snooker where there are none in pool, and which it is.
-    Raises NotFound."""
+    """The player, and their shots as in `newest_shots`. Raises NotFound."""
     player = read.player_model(db, asker.club_id, player_id)
     if player is None:
         raise NotFound(f"there is no player {player_id}")
-    rows: Sequence[Row] = []
-    snooker = False
-    for snooker in (False, True):
-        rows = read.facts_for_model(db, asker.club_id, player_id, snooker, MOST)
-        if rows:
-            break
-    return player, rows, snooker and bool(rows)
-
-
-def _try(row: Row) -> Try:
-    made = None if row["made"] is None else bool(row["made"])
-    attack = row["role"] in ("attack", "two-way")
-    return Try(attack, row["aims"], made, row["along"], row["travel"], eye_of(row))
+    return player, *newest_shots(db, asker.club_id, player_id)
 
 
 def _used(own: Own, since: date, level: Skill) -> UsedView:
@@ -206,7 +191,7 @@ def _apart(rows: Sequence[Row], level: Skill) -> list[ApartView]:
     """The error of aim in each circumstance that was met."""
     found = []
     for words, meets in CIRCUMSTANCES.values():
-        aim = aim_of([_try(row) for row in rows if meets(row)], level)
+        aim = aim_of([try_of(row) for row in rows if meets(row)], level)
         if aim.n:
             found.append(ApartView(words=words, aim=estimate_view(aim, degrees(1.0))))
     return found
@@ -217,7 +202,7 @@ def _by_month(rows: Sequence[Row], level: Skill) -> list[ApartView]:
     dated = [row for row in rows if row["played_on"] is not None]
     found = []
     for month, own in groupby(dated, key=lambda row: row["played_on"].strftime("%Y-%m")):
-        aim = aim_of([_try(row) for row in own], level)
+        aim = aim_of([try_of(row) for row in own], level)
         if aim.n:
             found.append(ApartView(words=month, aim=estimate_view(aim, degrees(1.0))))
     return found[-MONTHS:]
