@@ -41,7 +41,7 @@ export function Answer({ asked, question, units }: Props) {
           {remark}
         </p>
       ))}
-      {asked.measure.form === "mean" ? (
+      {every.every((one) => one.interval.value === null) ? null : asked.measure.form === "mean" ? (
         <MeanAxis asked={asked} names={names} limit={limit} units={units} />
       ) : (
         <Axis names={names} />

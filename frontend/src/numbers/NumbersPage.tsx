@@ -70,6 +70,7 @@ export function NumbersPage() {
             />
             <Select
               label="over"
+              narrow
               value={recording ?? ""}
               onPick={(v) => set("recording", v)}
               options={[
@@ -77,7 +78,7 @@ export function NumbersPage() {
                 ...(recordings.data ?? []).map((r): [string, string] => [String(r.id), r.title]),
               ]}
             />
-            <Select label="of kind" value={kind ?? ""} onPick={(v) => set("kind", v)} options={KINDS} />
+            <Select label="in" value={kind ?? ""} onPick={(v) => set("kind", v)} options={KINDS} />
             <Select
               label="in"
               value={discipline ?? ""}

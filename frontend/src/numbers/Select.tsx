@@ -4,16 +4,17 @@ type Props = {
   /** What the choice is called where no word stands before it. */
   name?: string;
   value: string;
+  narrow?: boolean;
   options: [string, string][] | Map<string, [string, string][]>;
   onPick: (v: string) => void;
 };
 
-export function Select({ label, name, value, options, onPick }: Props) {
+export function Select({ label, name, value, narrow = false, options, onPick }: Props) {
   return (
     <label className="flex items-baseline gap-1.5 text-sm whitespace-nowrap">
       {label}
       <select
-        className="plain w-auto max-w-60"
+        className={`plain w-auto ${narrow ? "max-w-40" : "max-w-60"}`}
         aria-label={name}
         value={value}
         onChange={(e) => onPick(e.target.value)}

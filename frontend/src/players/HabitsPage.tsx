@@ -36,7 +36,8 @@ export function HabitsPage() {
             rest of the club shows there: that is what usual means. Safeties, breaks, fouls, kicks and
             choices are held against the rest of the club. The newest 20,000 shots count, pool and snooker
             apart. What a habit costs is its size, as often as such shots come, times what a shot of its
-            kind decides. Habits of choosing need choices that the ledger has worked out.
+            kind decides; of a miss of the place that is the chance of the next pot. Habits of choosing need
+            choices that the ledger has worked out.
           </p>
         </>
       )}

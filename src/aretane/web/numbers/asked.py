@@ -246,8 +246,13 @@ def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
         series.append(series_view(seat, found, measure, labels))
         answers.append(found)
     left = questions.left_out(db, question)
+    unknown = sum(int(row["unknown"]) for row in whole)
     if not any(one.whole.interval.n for one in series):
-        remarks.append("No shot fits this question: take a condition out, or log more shots.")
+        remarks.append(
+            f"{unknown} shots fit this question, but none says what is needed: {measure.known}."
+            if unknown
+            else "No shot fits this question: take a condition out, or log more shots."
+        )
     apart = against(answers[0], answers[1], measure) if len(answers) == 2 else []
     return AskedView(
         measure=measure_view(measure),
@@ -256,7 +261,7 @@ def _answer(db: Db, asker: Asker, query: Any) -> AskedView:
         differences=[BandDifference(code=code, held=held_view(one, measure)) for code, one in apart],
         left_out=int(left["left_out"]),
         unlogged=int(left["unlogged"]),
-        unknown=sum(int(row["unknown"]) for row in whole),
+        unknown=unknown,
         waiting=questions.waiting(db, asker.club_id),
         remarks=remarks,
     )
