@@ -423,9 +423,7 @@ def season() -> Iterator[Row]:
     how = "The first question after a start of the application, which has just said that it is ready."
     yield at_most("the first today after a start", round(first, 2), "s", 0.5, 1, how)
     ratio = statistics.median(meanwhile) / statistics.median(alone)
-    how = (
-        f"The ledger of every recording took {counted:.0f} s to count; racks opened again and again."
-    )
+    how = f"The ledger of every recording took {counted:.0f} s to count; racks opened again and again."
     yield at_most(
         "opening a rack while a ledger is asked against alone", round(ratio, 2), "x", 2, len(meanwhile), how
     )

@@ -5193,6 +5193,132 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/recordings/{recording_id}/winning": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * The chance to win from wherever the cue ball lies after the shot, as far as it is worked out: ask
+         * @description again until it is fine.
+         */
+        post: {
+            parameters: {
+                query?: never;
+                header?: never;
+                path: {
+                    recording_id: number;
+                };
+                cookie?: never;
+            };
+            requestBody: {
+                content: {
+                    "application/json": components["schemas"]["OutlookBody"];
+                };
+            };
+            responses: {
+                /** @description Successful response */
+                200: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["WinningView"];
+                    };
+                };
+                /** @description Problem */
+                400: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                403: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Not found */
+                404: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                409: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                413: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                415: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Validation error */
+                422: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                503: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+                /** @description Problem */
+                507: {
+                    headers: {
+                        [name: string]: unknown;
+                    };
+                    content: {
+                        "application/json": components["schemas"]["Problem"];
+                    };
+                };
+            };
+        };
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -10107,7 +10233,8 @@ export interface components {
         /**
          * RoutesView
          * @description Routes after a pot, the most tolerant of the good ones first. `stage` and `reason` as in an outlook;
-         *     `window` is how much less a place inside may be worth, as a share of the best.
+         *     `window` is how much less a place inside may be worth, as a share of the best. `stroke`: what the cue
+         *     ball is placed for where that is no pot: then worth is the chance to win by it (measure 'win').
          */
         RoutesView: {
             /** Ball */
@@ -10124,6 +10251,8 @@ export interface components {
             routes: components["schemas"]["RouteView"][];
             /** Stage */
             stage: string;
+            /** Stroke */
+            stroke: string | null;
             /** Window */
             window: number;
         };
@@ -11338,6 +11467,68 @@ export interface components {
             value: number;
             /** Worse */
             worse: number;
+        };
+        /**
+         * WinChartView
+         * @description Chances to win by place, as a chart; `shots` are the pots, whether or not a pot is the best stroke.
+         *
+         *     kinds: of pot, bank and safety what each is worth at every node, None where none was found. `errors` say
+         *     how far values are off from racks played out. `done`: the share of the places at which strokes are
+         *     struck with errors so far.
+         */
+        WinChartView: {
+            /** Advised */
+            advised: components["schemas"]["AdvisedView"][];
+            /** Balls */
+            balls: string[];
+            /** Columns */
+            columns: number;
+            /** Done */
+            done: number;
+            /** Errors */
+            errors: number[];
+            /** Kinds */
+            kinds: {
+                [key: string]: (number | null)[];
+            };
+            /** Left */
+            left: number;
+            /** Low */
+            low: number;
+            /** Rows */
+            rows: number;
+            /** Shots */
+            shots: (number | null)[];
+            /** Step X */
+            step_x: number;
+            /** Step Y */
+            step_y: number;
+            /** Values */
+            values: number[];
+        };
+        /**
+         * WinningView
+         * @description The chance to win after a shot by where the cue ball comes to lie; `after` the ball that is potted,
+         *     None: from here, wherever it lay.
+         *
+         *     `stage`: none (with the `reason`), waiting, rough, fine. `opposed`: whether there is an opponent; else
+         *     it is against a player like the shooter. `off`: how far an even chance of the map is off from racks
+         *     played out; None in a game in which that was not measured.
+         */
+        WinningView: {
+            /** After */
+            after: string | null;
+            chart: components["schemas"]["WinChartView"] | null;
+            /** Maps */
+            maps: number;
+            /** Off */
+            off: number | null;
+            /** Opposed */
+            opposed: boolean;
+            /** Reason */
+            reason: string;
+            /** Stage */
+            stage: string;
         };
         /**
          * WordsView

@@ -10,6 +10,7 @@ import type {
   Routes,
   Shot,
   TableView,
+  Winning,
   Words,
 } from "../api/types";
 import { useDesk } from "../rack/deskStore";
@@ -22,6 +23,7 @@ import { highest, readAt } from "./lines";
 import { OrderLine } from "./OrderLine";
 import { ReadingLine } from "./ReadingLine";
 import { RouteLine } from "./RouteLine";
+import { WinLine, winProgress } from "./WinLine";
 import { drawn } from "./drawn";
 import {
   amount,
@@ -39,6 +41,7 @@ type Props = {
   outlook: Outlook | null;
   routes: Routes | null;
   reading: Reading | null;
+  winning: Winning | null;
   shot: Shot;
   balls: Places;
   table: TableView;
@@ -46,15 +49,16 @@ type Props = {
   units: Units;
 };
 
-export function ChartLine({ outlook, routes, reading, shot, balls, table, words, units }: Props) {
+export function ChartLine({ outlook, routes, reading, winning, shot, balls, table, words, units }: Props) {
   const { view, loss } = useChart();
-  const chart = chartOf(outlook, view);
-  const measure = measureOf(outlook?.measure ?? "");
+  const chart = chartOf(outlook, winning, view);
+  const measure = view === "win" ? "win" : measureOf(outlook?.measure ?? "");
   const after = outlook?.after ? `after ${theBall(outlook.after)}` : "after this shot";
   const views: [View, string][] = [
     ["next", after],
     ["routes", "routes"],
     ["here", "from here"],
+    ["win", "to win"],
     ["order", "order"],
     ["table", "reading"],
     ["off", "none"],
@@ -99,8 +103,11 @@ export function ChartLine({ outlook, routes, reading, shot, balls, table, words,
               </button>
             ))}
             <span className="quiet pl-1">
-              {measure === "chance" ? "points" : "%"} of the best place, {amount(measure, highest(chart))}
-              {measure === "chance" && loss > highest(chart) / 2 && ", and at least half of it"}
+              {["chance", "win"].includes(measure) ? "points" : "%"} of the best place,{" "}
+              {amount(measure, highest(chart))}
+              {["chance", "win"].includes(measure) &&
+                loss > highest(chart) / 2 &&
+                ", and at least half of it"}
             </span>
           </span>
         )}
@@ -110,7 +117,9 @@ export function ChartLine({ outlook, routes, reading, shot, balls, table, words,
               ? waiting(routes, "routes")
               : view === "table"
                 ? waiting(reading, "the table")
-                : progress(outlook, chart, view)}
+                : view === "win"
+                  ? winProgress(winning)
+                  : progress(outlook, chart, view)}
           </span>
         )}
       </div>
@@ -156,7 +165,8 @@ export function ChartLine({ outlook, routes, reading, shot, balls, table, words,
           units={units}
         />
       )}
-      {view !== "off" && chart && (
+      {view === "win" && winning && <WinLine winning={winning} shot={shot} table={table} />}
+      {view !== "off" && view !== "win" && chart && (
         <Probe chart={chart} measure={measure} table={table} words={words} units={units} />
       )}
     </div>
@@ -170,8 +180,10 @@ function waiting(answer: Routes | Reading | null, what: string): string {
   return answer.reason;
 }
 
-export const chartOf = (outlook: Outlook | null, view: View): Chart | null =>
-  (view === "next" ? outlook?.following : view === "here" ? outlook?.here : null) ?? null;
+export const chartOf = (outlook: Outlook | null, winning: Winning | null, view: View): Chart | null => {
+  if (view === "win") return winning?.chart ?? null;
+  return (view === "next" ? outlook?.following : view === "here" ? outlook?.here : null) ?? null;
+};
 
 function Spread({ measure, error }: { measure: Measure; error: number | null }) {
   const text = spread(measure, error);

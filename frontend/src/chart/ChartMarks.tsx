@@ -6,19 +6,27 @@ import { linesAt } from "./contours";
 import { highest, labelAt, levels, windowFrom, type Line } from "./lines";
 import { Lettering } from "../table/Lettering";
 
-type Props = { table: TableView; chart: Chart; measure: Measure; loss: number; balls: Places };
+type Props = {
+  table: TableView;
+  chart: Chart;
+  measure: Measure;
+  loss: number;
+  balls: Places;
+  /** The smallest step between two lines. */
+  least?: number;
+};
 
 /** Share of the best chance under which a place is dead. */
 const DEAD = 0.1;
 
-export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss, balls }: Props) {
+export const ChartMarks = memo(function ChartMarks({ table, chart, measure, loss, balls, least }: Props) {
   const best = highest(chart);
   const { even, window, dead } = useMemo(() => {
     const inside = windowFrom(measure, best, loss);
     const [window] = linesAt(chart, [inside]);
     const [dead] = linesAt(chart, [best * DEAD]);
-    return { even: linesAt(chart, levels(chart)), window, dead };
-  }, [chart, measure, best, loss]);
+    return { even: linesAt(chart, levels(chart, least)), window, dead };
+  }, [chart, measure, best, loss, least]);
   const path = (line: Line) =>
     line.parts
       .map(

@@ -53,7 +53,8 @@ export function RouteLine({ routes, words, units }: Props) {
         <span className="quiet">(nine tenths of the best end that a route has)</span>, scratch{" "}
         <b className="num">{chance(route.scratch)}</b>; in all{" "}
         <b className="num">{amount(measure, route.worth)}</b>
-        <span className="num quiet"> {spread(measure, route.error)}</span> {PURPOSE[measure]}.
+        <span className="num quiet"> {spread(measure, route.error)}</span> {PURPOSE[measure]}
+        {routes.stroke && ` by a ${routes.stroke} from there`}.
       </p>
     </div>
   );

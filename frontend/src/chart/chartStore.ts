@@ -2,10 +2,10 @@
 import { create } from "zustand";
 
 /**
- * `next`: where the cue ball should go; `here`: what it would be worth elsewhere now; `order`: the proposed
- * plan; `routes`: ways to the next ball; `table`: what passes, what is tied up.
+ * `next`: where the cue ball should go; `here`: what it would be worth elsewhere now; `win`: the chance to win
+ * after this shot, whatever stroke comes next; `order`: the proposed plan; `routes`: ways to the next ball; `table`: what passes, what is tied up.
  */
-export const VIEWS = ["off", "next", "routes", "here", "order", "table"] as const;
+export const VIEWS = ["off", "next", "routes", "here", "win", "order", "table"] as const;
 export type View = (typeof VIEWS)[number];
 export const LOSSES = [0.05, 0.1, 0.2];
 

@@ -12,13 +12,15 @@ export const highest = (chart: Chart): number => Math.max(...chart.values);
 
 /** The least a place inside the window is worth: so many points of chance less than the best, but half of it at least; else that share of it. */
 export const windowFrom = (measure: Measure, best: number, loss: number): number =>
-  measure === "chance" ? Math.max(best - loss, best * 0.5) : best * (1 - loss);
+  measure === "chance" || measure === "win" ? Math.max(best - loss, best * 0.5) : best * (1 - loss);
 
-export function levels(chart: Chart): number[] {
+/** Levels of the lines; `least`: the smallest step between two, where less would say more than is known. */
+export function levels(chart: Chart, least = 0): number[] {
   const top = highest(chart);
-  const step = STEPS.find((one) => top / one <= MOST_LINES) ?? 0.2;
+  const low = Math.min(...chart.values);
+  const step = STEPS.find((one) => one >= least && (top - low) / one <= MOST_LINES) ?? 0.2;
   const found = [];
-  for (let k = 1; k * step < top; k++) found.push(k * step);
+  for (let k = Math.max(1, Math.floor(low / step)); k * step < top; k++) found.push(k * step);
   return found;
 }
 

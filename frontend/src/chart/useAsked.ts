@@ -1,7 +1,7 @@
 /** What is asked of the position on the desk: as the shot stands, again until it is fine. */
 import { useQuery } from "@tanstack/react-query";
 import { api, take } from "../api/client";
-import type { Choices, Outlook, Reading, Routes } from "../api/types";
+import type { Choices, Outlook, Reading, Routes, Winning } from "../api/types";
 import { useQuiet } from "../parts/useQuiet";
 import type { RackDoc } from "../rack/rackDoc";
 
@@ -24,9 +24,16 @@ const ASK = {
   outlook: (body: Body) => take(api.POST("/api/recordings/{recording_id}/outlook", body)),
   routes: (body: Body) => take(api.POST("/api/recordings/{recording_id}/routes", body)),
   reading: (body: Body) => take(api.POST("/api/recordings/{recording_id}/reading", body)),
+  winning: (body: Body) => take(api.POST("/api/recordings/{recording_id}/winning", body)),
   choices: (body: Body) => take(api.POST("/api/recordings/{recording_id}/choices", body)),
 };
-type Answers = { outlook: Outlook; routes: Routes; reading: Reading; choices: Choices };
+type Answers = {
+  outlook: Outlook;
+  routes: Routes;
+  reading: Reading;
+  winning: Winning;
+  choices: Choices;
+};
 
 /** Whether an answer is on its way. */
 function unfinished(what: keyof Answers, answer: Answers[keyof Answers] | undefined): boolean {

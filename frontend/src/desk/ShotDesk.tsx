@@ -213,7 +213,7 @@ function Shot(props: ShotProps) {
 }
 
 function Stage({ here, answers, table }: { here: OnDesk; answers: Answers; table: TableView }) {
-  const { view, outlook } = answers;
+  const { view, outlook, winning } = answers;
   return (
     <TableStage
       number={here.number}
@@ -225,8 +225,9 @@ function Stage({ here, answers, table }: { here: OnDesk; answers: Answers; table
       table={table}
       planned={answers.planned}
       found={answers.found}
-      chart={chartOf(outlook, view)}
-      measure={measureOf(outlook?.measure ?? "")}
+      chart={chartOf(outlook, winning, view)}
+      win={view === "win" ? (winning?.chart ?? null) : null}
+      measure={view === "win" ? "win" : measureOf(outlook?.measure ?? "")}
       legs={view === "order" ? (outlook?.proposed ?? NO_LEGS) : NO_LEGS}
       keyBall={outlook?.key_ball ?? null}
       breakBall={outlook?.break_ball ?? null}
@@ -251,6 +252,7 @@ function Under({ here, answers, going, table, words, units }: ShotProps) {
         outlook={answers.outlook}
         routes={answers.routes}
         reading={answers.reading}
+        winning={answers.winning}
         shot={shot}
         balls={shown}
         table={table}

@@ -14,11 +14,14 @@ import type {
   Routes,
   Shot,
   TableView,
+  WinChart,
 } from "../api/types";
 import { NextMarks } from "../chart/NextMarks";
 import { OrderMarks } from "../chart/OrderMarks";
 import { ReadingMarks } from "../chart/ReadingMarks";
 import { RouteMarks } from "../chart/RouteMarks";
+import { OFF } from "../chart/win";
+import { WinMarks } from "../chart/WinMarks";
 import { useChart } from "../chart/chartStore";
 import type { Measure } from "../parts/measure";
 import { Ball } from "../table/Ball";
@@ -48,6 +51,7 @@ type Props = {
   planned: PlannedStrike | null;
   found: FoundStrike | null;
   chart: Chart | null;
+  win: WinChart | null;
   measure: Measure;
   legs: Leg[];
   keyBall: string | null;
@@ -181,6 +185,7 @@ const Before = ({ table, before, shown }: { table: TableView; before: Places; sh
 type ReadOffProps = Pick<
   Props,
   | "chart"
+  | "win"
   | "measure"
   | "angle"
   | "routes"
@@ -198,6 +203,7 @@ type ReadOffProps = Pick<
 /** What the tool reads off the table: a map, the angle on the next ball, routes, the order, clusters. */
 function ReadOff({
   chart,
+  win,
   measure,
   angle,
   routes,
@@ -215,8 +221,18 @@ function ReadOff({
   return (
     <>
       <Suspense>
-        {chart && <ChartMarks table={table} chart={chart} measure={measure} loss={loss} balls={shown} />}
+        {chart && (
+          <ChartMarks
+            table={table}
+            chart={chart}
+            measure={measure}
+            loss={loss}
+            balls={shown}
+            {...(win ? { least: OFF } : {})}
+          />
+        )}
       </Suspense>
+      {win && <WinMarks table={table} chart={win} balls={shown} />}
       {angle && <NextMarks table={table} angle={angle} />}
       {routes?.routes.length && !playing ? (
         <RouteMarks table={table} routes={routes} picked={picked} />

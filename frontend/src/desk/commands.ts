@@ -317,7 +317,7 @@ export const COMMANDS = register([
     id: "map",
     group: "Screen",
     words:
-      "What the tool shows on the table: chances for the next ball, routes, chances from here, the proposed order, a reading of the table, nothing",
+      "What the tool shows on the table: chances for the next ball, routes, chances from here, the chance to win, the proposed order, a reading of the table, nothing",
     keys: ["."],
     run: () => nextView(),
   },

@@ -93,8 +93,22 @@ export function useAnswers(recording: number, here: OnDesk | null) {
   const outlook = useAsked("outlook", recording, rack, doc, number, charted, beside);
   const routes = useAsked("routes", recording, rack, doc, number, view === "routes" && Boolean(here));
   const reading = useAsked("reading", recording, rack, doc, number, view === "table" && Boolean(here));
+  const winning = useAsked("winning", recording, rack, doc, number, view === "win" && Boolean(here));
   const mapped = useMapped(recording, here);
-  return { forecast, finding, planned, found, story, analyse, view, outlook, routes, reading, mapped };
+  return {
+    forecast,
+    finding,
+    planned,
+    found,
+    story,
+    analyse,
+    view,
+    outlook,
+    routes,
+    reading,
+    winning,
+    mapped,
+  };
 }
 
 export type Answers = ReturnType<typeof useAnswers>;

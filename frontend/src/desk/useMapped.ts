@@ -12,6 +12,8 @@ type Looked = { number: number; shot: Shot; review: Review | undefined; hidden: 
 const AGAIN_AFTER = 350; // ms
 /** Kinds of targets that a map judges; the others have a measure of their own. */
 const BY_MAP = ["point", "window", "either"];
+/** Kinds that are judged, once the shot is played, by the map of the chance to win. */
+const TO_WIN = ["bank", "safe"];
 
 /** The shots up to the one after, which says what was played next; none of its results while it is hidden. */
 function content(rack: number, doc: RackDoc, here: Looked): string {
@@ -33,6 +35,7 @@ export function useMapped(recording: number, here: Looked | null): Mapped | null
   const plan = here?.shot.plan;
   const may =
     Boolean(plan?.ball && BY_MAP.includes(plan.target.kind)) ||
+    Boolean(!here?.hidden && here?.shot.result && plan?.ball && TO_WIN.includes(plan.target.kind)) ||
     (!here?.hidden && here?.review?.leave?.known === "likeliest");
   const now = here && may ? content(rack, doc, here) : "";
   const quiet = useQuiet(now);

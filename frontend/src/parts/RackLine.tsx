@@ -116,6 +116,7 @@ export function RackLine({
 
 const RUN: Record<Measure, string> = {
   chance: "run-out",
+  win: "win",
   points: "points to come",
   balls: "balls to come",
 };

@@ -51,6 +51,7 @@ const PARTS: Record<string, string> = {
 
 const TURNED: Record<Measure, string> = {
   chance: "Points of the shooter's own chance to run out.",
+  win: "Points of the shooter's own chance to win.",
   points: "Points of the visit, scored and to come.",
   balls: "Balls of the run, made and to come.",
 };

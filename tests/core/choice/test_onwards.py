@@ -48,7 +48,7 @@ def test_turns_follow_one_another_to_the_end_that_the_duel_tells() -> None:
 
 def test_the_drift_is_the_same_on_one_thread_and_on_two() -> None:
     players, meant = begun()
-    one, two = (drift(AT, players, Physics(), meant, WORK, threads) for threads in (1, 2))
+    one, two = (drift([(AT, meant)], players, Physics(), WORK, threads) for threads in (1, 2))
     assert one == two and abs(one) < 0.5
 
 
@@ -99,26 +99,26 @@ def test_safeties_have_a_drift_of_their_own() -> None:
 
 def test_estimates_that_promise_too_much_are_pulled_down(monkeypatch: pytest.MonkeyPatch) -> None:
     players, meant = begun()
-    honest, own = drift(AT, players, Physics(), meant, 4 * WORK), onwards._chance
+    honest, own = drift([(AT, meant)], players, Physics(), 4 * WORK), onwards._chance
 
     def too_much(turn: Turn, sides: tuple[Seat, Seat], seed: int) -> float:
         found = own(turn, sides, seed)
         return found if turn.won is not None else min(1.0, found + 0.2)
 
     monkeypatch.setattr(onwards, "_chance", too_much)
-    assert drift(AT, players, Physics(), meant, 4 * WORK) < honest - 0.05
+    assert drift([(AT, meant)], players, Physics(), 4 * WORK) < honest - 0.05
 
 
 def test_what_the_others_answer_changes_is_not_counted_once_more(monkeypatch: pytest.MonkeyPatch) -> None:
     players, _ = begun()
     soft = Intended(AT.layout.cue, Strike(0.4, 0.0, 0.0, 0.0), None, "safety")
-    honest, own = drift(AT, players, Physics(), soft, WORK), onwards._chance
+    honest, own = drift([(AT, soft)], players, Physics(), WORK), onwards._chance
 
     def before_it_too_much(turn: Turn, sides: tuple[Seat, Seat], seed: int) -> float:
         return own(turn, sides, seed) + (0.2 if turn.at == AT else 0.0)
 
     monkeypatch.setattr(onwards, "_chance", before_it_too_much)
-    assert drift(AT, players, Physics(), soft, WORK) == honest
+    assert drift([(AT, soft)], players, Physics(), WORK) == honest
 
 
 def test_the_drift_moves_what_goes_on_and_not_what_is_won() -> None:

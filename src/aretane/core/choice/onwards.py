@@ -62,20 +62,21 @@ def shared(work: int, firsts: Sequence[Option], broken: Option | None) -> list[t
 
 
 def drift(
-    at: Standing, seats: tuple[Seat, Seat], physics: Physics, first: Intended, work: int, threads: int = 1,
-    report: Callable[[], object] = lambda: None,
+    starts: Sequence[tuple[Standing, Intended]], seats: tuple[Seat, Seat], physics: Physics, work: int,
+    threads: int = 1, report: Callable[[], object] = lambda: None,
 ) -> float:  # fmt: skip
     """The correction (a difference of chances) of a layout for the player at the table.
 
-    It is the mean chance of racks that begin with the strike `first` and are played on, less the chance
-    that this strike, or the other player's answer to it, promised. Racks that the first strike ended do not
-    count. `work` as of `work_at`; `report` is called after every block. The answer does not depend on
-    `threads`.
+    It is the mean chance of racks that begin with the `starts`, in turn, and are played on, less the chance
+    that the first strike, or the other player's answer to it, promised. Racks that the first strike ended
+    do not count. `work` as of `work_at`; `report` is called after every block. The answer does not depend
+    on `threads`.
     """
     found: list[float] = []
     done, racks = 0, 0
 
     def one(number: int) -> tuple[float | None, int]:
+        at, first = starts[number % len(starts)]
         return _played_on(at, seats, physics, first, number)
 
     with ThreadPoolExecutor(threads) as pool:

@@ -124,7 +124,7 @@ def _play_on(
             continue
         meant = Intended(one.cue, one.strike, one.called, one.kind)
         valuing.drifts[one.strike] = drift(
-            here, (work.me, work.other), work.physics, meant, share, work.threads, report
+            [(here, meant)], (work.me, work.other), work.physics, share, work.threads, report
         )
     known = [None if one is None else valuing.drifts.get(one.strike) for one in (attack, safety)]
     some = next((one for one in known if one is not None), 0.0)

@@ -9,7 +9,7 @@ from functools import lru_cache
 import numpy as np
 from numpy.typing import NDArray
 
-from ..equipment.balls import GROUPS
+from ..equipment.balls import GROUPS, value
 from ..equipment.layout import Layout
 from ..equipment.racking import packed
 from ..equipment.spots import is_free
@@ -19,6 +19,7 @@ from ..games.setting_up import placing_fault, respotted
 from ..geometry import Point
 from ..motion.play import Ends
 from ..runout.group import OPEN
+from ..runout.snooker import COLOUR
 from ..vocabulary import CUE
 from . import points, scored
 from .verdicts import AGAIN, FOUL, LOST, OVER, WON
@@ -205,6 +206,29 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
     return Standing(
         at.table, at.discipline, left, group_on, fouls=fouls if verdict == AGAIN else _swapped(fouls)
     )  # fmt: skip
+
+
+def potted(at: Standing, ball: str) -> Standing | None:
+    """The same player's next shot after a pot of the ball that moved nothing else, the cue ball still to be
+    placed; None where the rack is over then, or another is racked."""
+    left = at.layout.without((CUE, ball))
+    if not left.objects or ball == at.game.last:
+        return None
+    if at.game.by_colours:
+        if at.group_on == COLOUR:
+            left = left.changed(dict(respotted(at.table, at.discipline, (ball,), left).places))
+        group_on = scored.next_group(at.group_on, left)
+        return replace(
+            at, layout=left, group_on=group_on, lead=at.lead + value(ball), frozen=(), free_ball=False
+        )
+    if at.game.any_order:
+        mine, theirs = at.needs
+        if len(left.objects) == 1 or mine <= 1:
+            return None
+        return replace(at, layout=left, needs=(mine - 1, theirs), frozen=())
+    group_on = GROUPS.get(ball, OPEN) if at.group_on == OPEN else at.group_on
+    fouls = at.fouls and (0, at.fouls[1])
+    return replace(at, layout=left, group_on=group_on, fouls=fouls, frozen=())
 
 
 def _after_points(at: Standing, ends: Ends, k: int, verdict: int, left: Layout) -> Standing:

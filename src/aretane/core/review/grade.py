@@ -15,6 +15,10 @@ from ..tolerances import (
 from ..vocabulary import ball_words, pocket_words
 from .landed import Landed
 
+STILL_PLAYED = 0.7
+"""Share of what a bank or a safety is worth from the best place that must be left for the plan to hold (our
+choice)."""
+
 
 @dataclass(frozen=True, slots=True)
 class Proposal:
@@ -38,7 +42,7 @@ def propose(
     in place too.
     """
     if came is not None and came.measured in ("bank", "open"):
-        return _for_another_stroke(came)
+        return _for_another_stroke(came, landed)
     left = best.chance or 0.0
     name = ball_words(best.ball)
     if left < NO_SHOT:
@@ -92,9 +96,14 @@ def _angle_off(angle: NextAngle) -> list[str]:
     return [f"{more}: {left_now:.0f}° for {wanted:.0f}°"]
 
 
-def _for_another_stroke(came: Fit) -> Proposal:
-    """A position that is not meant for a direct pot."""
+def _for_another_stroke(came: Fit, landed: Landed | None) -> Proposal:
+    """A position that is not meant for a direct pot: by the map of the chance to win where it was drawn."""
     stroke = "bank" if came.measured == "bank" else "safety"
+    if landed is not None and landed.share is not None:
+        left = f"{min(landed.share, 1.0):.0%} of what a {stroke} is worth from the best place"
+        if landed.held:
+            return Proposal("perfect", (left,))
+        return Proposal("off-same-plan" if landed.share >= STILL_PLAYED else "off-plan-changed", (left,))
     if came.kept:
         return Proposal("perfect", (f"the {stroke} is there",))
     if came.hidden is not None:

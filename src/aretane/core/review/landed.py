@@ -8,8 +8,8 @@ from .replay import Step
 
 @dataclass(frozen=True, slots=True)
 class Landed:
-    """held: whether it ended in place. share: the share of the planned place's worth that is left there;
-    None where it is not known."""
+    """held: whether it ended in place. share: the share of the planned place's worth that is left there, of
+    a place for a bank or a safety that of the best place; None where it is not known."""
 
     held: bool
     share: float | None
@@ -28,6 +28,12 @@ def landed(place: Place, step: Step, worth: float | None) -> Landed | None:
     if worth is not None:
         return Landed(worth >= KEEPS * place.worth, worth / place.worth)
     return Landed(place.holds(cue), None) if falls_alone(step) else None
+
+
+def landed_for(worth: float, best: float) -> Landed | None:
+    """How a cue ball ended that was placed for a bank or a safety; None where that is worth nothing
+    anywhere. `worth` is of the stroke from there, `best` from the best place."""
+    return None if best <= 0.0 else Landed(worth >= KEEPS * best, worth / best)
 
 
 def falls_alone(step: Step) -> bool:

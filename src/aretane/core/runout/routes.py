@@ -6,6 +6,7 @@ from itertools import pairwise
 from math import pi
 
 import numpy as np
+from numpy.typing import NDArray
 
 from ..aiming.aim import aim_at
 from ..chance.aimed import aimed, with_errors
@@ -21,6 +22,7 @@ from .kernel import worth_at
 from .maps import TOUCHED, WORTHWHILE
 from .run import Run
 
+Array = NDArray[np.float64]
 Spin = str
 SPEEDS = (0.7, 0.9, 1.15, 1.5, 1.9, 2.4, 3.0, 3.8, 4.8)
 """m/s that are tried."""
@@ -78,9 +80,20 @@ class Route:
         return min(self.slower, self.faster)
 
 
-def routes(run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int = 6) -> tuple[Route, ...]:
+@dataclass(frozen=True, slots=True, eq=False)
+class Ends:
+    """What places for the cue ball are worth (nx, ny), with their `frame` as in `kernel`."""
+
+    worth: Array
+    frame: Array
+
+
+def routes(
+    run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int = 6, ends: Ends | None = None
+) -> tuple[Route, ...]:
     """The families of routes after the pot, the most tolerant of the good ones first.
 
+    ends: what a place is worth where it is not the run that goes on from there.
     `loss`: how much less, as a share, an end may be worth than the best that a route reaches without error,
     to count as inside. Empty where the pot or what follows it was not found. Raises KeyError for a ball
     that is not there.
@@ -88,7 +101,7 @@ def routes(run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
     if way is None or way.then is None:
         return ()
-    looking = _Looking(run, way, pocket)
+    looking = _Looking(run, way, pocket, ends)
     tried = looking.families()
     least = (1.0 - loss) * max((family.value - looking.points for family in tried), default=0.0)
     found = sorted((looking.route(family, least) for family in tried), key=lambda one: -one.worth)
@@ -171,7 +184,7 @@ class _Tried:
 class _Looking:
     """The strikes at one pot."""
 
-    def __init__(self, run: Run, way: Way, pocket: PocketName):
+    def __init__(self, run: Run, way: Way, pocket: PocketName, ends: Ends | None = None):
         maker = run.maker
         self.maker, self.ball, self.pocket = maker, way.ball, pocket
         self.at: Ready = ready(maker.table, maker.layout, maker.physics)
@@ -179,6 +192,8 @@ class _Looking:
         self.points, self.grid, self.frame = way.points[0], maker.after(way)[0], maker.frame
         assert way.then is not None
         self.next = maker.maps.get(way.then)
+        if ends is not None:
+            self.points, self.grid, self.frame, self.next = 0.0, ends.worth, ends.frame, None
         cut = aim_at(maker.table, maker.layout, way.ball, pocket).cut
         self.cut = 1.0 if cut > 0 else -1.0
 

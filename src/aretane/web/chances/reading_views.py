@@ -34,7 +34,8 @@ class RouteView(BaseModel):
 
 class RoutesView(BaseModel):
     """Routes after a pot, the most tolerant of the good ones first. `stage` and `reason` as in an outlook;
-    `window` is how much less a place inside may be worth, as a share of the best."""
+    `window` is how much less a place inside may be worth, as a share of the best. `stroke`: what the cue
+    ball is placed for where that is no pot: then worth is the chance to win by it (measure 'win')."""
 
     reason: str
     stage: str
@@ -42,6 +43,7 @@ class RoutesView(BaseModel):
     measure: str
     ball: str | None
     pocket: str | None
+    stroke: str | None
     window: float
     routes: list[RouteView]
 

@@ -6,6 +6,7 @@ from typing import cast
 
 from apiflask import APIBlueprint
 
+from aretane.core.choice.winning import Stroke
 from aretane.core.equipment.table import PocketName
 from aretane.core.patterns.angles import angle_words
 from aretane.core.patterns.chains import Chain, chains
@@ -13,10 +14,11 @@ from aretane.core.patterns.clusters import Passage
 from aretane.core.patterns.nudge import NudgeOrLeave, Weighed, nudge_or_leave
 from aretane.core.patterns.reading import BallReading, BreakOut, Opening, Reading, read
 from aretane.core.runout.games import NoRun, Question
-from aretane.core.runout.routes import Route, entry_words, routes
+from aretane.core.runout.routes import Ends, Route, entry_words, routes
 from aretane.core.runout.run import Run
 from aretane.core.units import mm
 from aretane.work.charting import Chart, Drawing, More
+from aretane.work.winning import PLAYED, ask
 
 from ..drawn import advised_view, in_mm, path_view
 from ..positions import OutlookBody, asked_of, asker_now, charting
@@ -58,34 +60,41 @@ def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
         if shot is None or (ball is not None and ball != shot.ball):
             return _no_routes("none", "name the ball and its pocket: no pot was found from here")
         ball, pocket = shot.ball, shot.pocket
-    key = ("routes", ball, pocket)
+    stroke, ends = PLAYED.get(plan.target.kind), None
+    if stroke is not None:
+        chart, won = ask(charting(), there.choice, asker_now())
+        if won is None or won.found.done < 1.0:
+            return _no_routes("none" if chart.trouble else "waiting", chart.trouble, chart.maps)
+        ends = Ends(won.found.of(stroke), won.found.frame)
+    key = ("routes", ball, pocket, stroke)
     chart = charting().ask(
-        asked, plan.ball, {key: partial(_found, ball=ball, pocket=pocket)}, asker=asker_now()
+        asked, plan.ball, {key: partial(_found, ball=ball, pocket=pocket, ends=ends)}, asker=asker_now()
     )
-    return _routes_view(chart, ball, pocket, cast("tuple[Route, ...] | None", chart.more.get(key)))
+    found = cast("tuple[Route, ...] | None", chart.more.get(key))
+    return _routes_view(chart, ball, pocket, found, stroke)
 
 
-def _found(run: Run, _: Drawing, ball: str, pocket: PocketName) -> tuple[Route, ...]:
-    return routes(run, ball, pocket, WINDOW)
+def _found(run: Run, _: Drawing, ball: str, pocket: PocketName, ends: Ends | None) -> tuple[Route, ...]:
+    return routes(run, ball, pocket, WINDOW, ends=ends)
 
 
 def _no_routes(stage: str, reason: str, maps: int = 0) -> RoutesView:
     return RoutesView(
-        reason=reason, stage=stage, maps=maps, measure="chance", ball=None, pocket=None, window=WINDOW,
-        routes=[],
+        reason=reason, stage=stage, maps=maps, measure="chance", ball=None, pocket=None, stroke=None,
+        window=WINDOW, routes=[],
     )  # fmt: skip
 
 
 def _routes_view(
-    chart: Chart, ball: str, pocket: PocketName, found: tuple[Route, ...] | None
+    chart: Chart, ball: str, pocket: PocketName, found: tuple[Route, ...] | None, stroke: Stroke | None
 ) -> RoutesView:
     if chart.fine is None or found is None:
         return _no_routes("waiting", chart.trouble, chart.maps)
     reason = "" if found else "no route was found: that ball ends the run, or the pot is not on"
-    unit = chart.fine.units[0]
+    unit = chart.fine.units[0] if stroke is None else 1.0
     return RoutesView(
-        reason=reason, stage="fine", maps=0, measure=chart.asked.measure, ball=ball, pocket=pocket,
-        window=WINDOW, routes=[_route_view(one, ball, unit) for one in found],
+        reason=reason, stage="fine", maps=0, measure="win" if stroke else chart.asked.measure, ball=ball,
+        pocket=pocket, stroke=stroke, window=WINDOW, routes=[_route_view(one, ball, unit) for one in found],
     )  # fmt: skip
 
 

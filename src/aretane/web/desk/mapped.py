@@ -1,17 +1,19 @@
 """A shot by the maps of what follows: the chance to end in place, the next ball, the proposed grade."""
 
 from collections.abc import Hashable
+from dataclasses import replace
 from functools import partial
 from typing import cast
 
 from apiflask import APIBlueprint
 
 from aretane.core.chance.forecast import NoAim
+from aretane.core.choice.winning import Stroke
 from aretane.core.equipment.layout import Layout
 from aretane.core.intervals import wilson
 from aretane.core.log.shot import Plan
 from aretane.core.motion import MotionError
-from aretane.core.review.landed import landed
+from aretane.core.review.landed import Landed, falls_alone, landed, landed_for
 from aretane.core.review.measure import ByMap, measure, played_next
 from aretane.core.review.replay import Step
 from aretane.core.rules import RackState
@@ -19,8 +21,10 @@ from aretane.core.runout.appraise import SAMPLES, NotValued, placed
 from aretane.core.runout.games import NoRun, Question, question
 from aretane.core.runout.in_place import Place
 from aretane.core.runout.run import Run
+from aretane.reviewing.deciding import choice_of
 from aretane.reviewing.scene import Scene, partner_skill, skill_of
 from aretane.work.charting import Chart, Drawing, More
+from aretane.work.winning import PLAYED, Won, ask
 
 from ..drawn import share
 from ..positions import OutlookBody, asker_now, at_shot, charting
@@ -45,15 +49,22 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
     try:
         around, rack, steps, number = at_shot(recording_id, json_data)
         step, played = steps[number], played_next(rack, steps, number)
+        earlier = steps[number - 1] if number > 0 else None
         before, after = _planned(around, step), _next(around, step, played)
     except NoRun as reason:
         return _without(str(reason))
     if (before is not None and not before.done) or (after is not None and not after.done):
         return _without("").model_copy(update={"stage": "waiting"})
     found = _found(before, step.shot.plan)
-    if isinstance(found, str) and after is None:
+    stroke = PLAYED.get(step.shot.plan.target.kind)
+    if isinstance(found, str) and after is None and stroke is None:
         return _without(found)
     by_map = _by_map(found, before, after, step)
+    if stroke is not None and falls_alone(step):
+        chart, won = ask(charting(), choice_of(around, step, earlier), asker_now())
+        if not chart.trouble and (won is None or won.found.done < 1.0):
+            return _without("").model_copy(update={"stage": "waiting"})
+        by_map = replace(by_map, landed=_for_stroke(won, stroke, step))
     measures = measure(
         around.table, around.rules, step, lambda player: skill_of(around, player), around.physics, played,
         by_map,
@@ -67,6 +78,14 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
         proposal=None if proposal is None else serialise.proposed(proposal),
         leave=None if left is None else serialise.leave(left),
     )  # fmt: skip
+
+
+def _for_stroke(won: Won | None, stroke: Stroke, step: Step) -> Landed | None:
+    """How the cue ball ended by the map of the chance to win; None where it is not of what was left."""
+    cue = None if step.after is None else step.after.cue
+    if won is None or won.after is None or cue is None:
+        return None
+    return landed_for(won.found.at(cue, stroke), won.found.best(stroke))
 
 
 def _without(reason: str) -> MappedView:
