@@ -28,7 +28,7 @@ from aretane.core.runout.playout import (
 from aretane.core.skill import PRESETS
 from aretane.work.answering import executor
 
-from . import nudges, packs, racks, stories
+from . import nudges, packs, racks, stories, winning
 from .plots import reliability
 from .rows import Row, at_most, seed
 
@@ -283,12 +283,14 @@ def speeds() -> list[Row]:
 def measure() -> Iterator[Row]:
     """All rows of the area `position`, as they are measured."""
     yield from speeds()
+    yield from winning.speeds()
     with executor(None) as pool:
         yield margin(pool)
         yield from teams(pool)
         yield from racks.measure(pool)
         yield from nudges.measure(pool)
         yield from packs.measure(pool)
+        yield from winning.truth(pool)
         for trial in TRIALS:
             yield from truth(trial, pool)
     yield from ahead("straight-pool")

@@ -5,7 +5,8 @@ from functools import partial
 from typing import NamedTuple, cast
 
 from aretane.core.choice.decision import ChoiceQuestion
-from aretane.core.choice.winning import Stroke, WinMap, win_map
+from aretane.core.choice.from_place import Stroke
+from aretane.core.choice.winning import WinMap, win_map
 from aretane.core.contest.seat import seats
 from aretane.core.contest.turn import potted
 from aretane.core.log.shot import TargetKind

@@ -3,8 +3,9 @@
 import numpy as np
 import pytest
 
-from aretane.core.choice import winning
-from aretane.core.choice.winning import WinMap, glance, struck, win_map
+from aretane.core.choice import from_place, winning
+from aretane.core.choice.from_place import glance, struck
+from aretane.core.choice.winning import WinMap, win_map
 from aretane.core.contest.turn import Standing, potted
 from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
@@ -79,7 +80,7 @@ def test_a_hidden_ball_has_no_pot_and_may_have_a_bank_or_a_safety() -> None:
 def test_a_bank_is_struck_with_errors_and_called() -> None:
     """The 9 off the long rail, the cue ball on the line that mirrors it into the side pocket across."""
     at = standing({CUE: (1.59, 0.62), "9": (1.5, 1.15)})
-    found = winning._bank(at, *both(at), Physics())
+    found = from_place._bank(at, *both(at), Physics())
     assert found is not None and found.called is not None and found.called[0] == "9"
     assert 0.0 < found.value < 1.0
 

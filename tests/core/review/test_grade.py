@@ -12,7 +12,7 @@ from aretane.core.equipment.table import table_for
 from aretane.core.geometry import Point
 from aretane.core.log.shot import Target
 from aretane.core.review.grade import propose
-from aretane.core.review.landed import Landed
+from aretane.core.review.landed import Landed, landed_for
 from aretane.core.tolerances import NO_SHOT, PLAN_CHANGED_LOSS, RECOVERY
 from aretane.core.vocabulary import ALL_CAUSES, CAUSES, GRADES, ball_words, pocket_words
 
@@ -109,6 +109,21 @@ def test_a_map_decides_what_is_in_place(
     assert found == wanted
     told = f"{landed.share:.0%} of the planned place's worth is left"
     assert (told in words) == (wanted in ("perfect", "off-same-plan"))
+
+
+@pytest.mark.parametrize(
+    ("share", "wanted"),
+    [(1.02, "perfect"), (0.9, "perfect"), (0.8, "off-same-plan"), (0.69, "off-plan-changed"),
+     (0.0, "off-plan-changed")],
+)  # fmt: skip
+def test_a_place_for_another_stroke_goes_by_what_the_stroke_is_worth(share: float, wanted: str) -> None:
+    aim, straight = pot(0.0), angle(20.0, None)
+    for measured, words in (("bank", "bank"), ("open", "safety")):
+        by_map = landed_for(share * 0.5, 0.5)
+        found = propose(aim, aim, None, straight, Fit(measured, False), 0.05715, by_map)
+        assert found.grade == wanted
+        assert found.reasons == (f"{min(share, 1.0):.0%} of what a {words} is worth from the best place",)
+    assert landed_for(0.0, 0.0) is None
 
 
 def test_a_straight_ball_has_no_side() -> None:

@@ -6,7 +6,7 @@ from typing import cast
 
 from apiflask import APIBlueprint
 
-from aretane.core.choice.winning import Stroke
+from aretane.core.choice.from_place import Stroke
 from aretane.core.equipment.table import PocketName
 from aretane.core.patterns.angles import angle_words
 from aretane.core.patterns.chains import Chain, chains

@@ -3,7 +3,8 @@
 import numpy as np
 from apiflask import APIBlueprint
 
-from aretane.core.choice.winning import OFF, STROKES, WinMap, off
+from aretane.core.choice.from_place import STROKES
+from aretane.core.choice.winning import OFF, WinMap, off
 from aretane.core.runout.games import NoRun
 from aretane.core.units import mm
 from aretane.work.charting import Chart

@@ -8,7 +8,7 @@ from typing import cast
 from apiflask import APIBlueprint
 
 from aretane.core.chance.forecast import NoAim
-from aretane.core.choice.winning import Stroke
+from aretane.core.choice.from_place import Stroke
 from aretane.core.equipment.layout import Layout
 from aretane.core.intervals import wilson
 from aretane.core.log.shot import Plan
