@@ -19,7 +19,7 @@ describe("conditions", () => {
   it("ask about the score where points decide", () => {
     expect(scored("straight-pool") && scored("snooker")).toBe(true);
     const words = (game: string) =>
-      conditions(game)
+      conditions(game, true)
         .map((condition) => condition.words)
         .join();
     expect(words("straight-pool")).toContain("points worse off");

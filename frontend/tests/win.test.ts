@@ -38,9 +38,8 @@ describe("a map of the chance to win", () => {
     expect(bestPlaces(never).map((one) => one.kind)).toEqual(["pot"]);
   });
   it("draws no lines closer than the map is true", () => {
-    expect(levels(chart([0.62, 0.63, 0.64, 0.65, 0.66, 0.67], []), 0.05).map((one) => one.toFixed(2))).toEqual([
-      "0.60",
-      "0.65",
-    ]);
+    expect(
+      levels(chart([0.62, 0.63, 0.64, 0.65, 0.66, 0.67], []), 0.05).map((one) => one.toFixed(2)),
+    ).toEqual(["0.60", "0.65"]);
   });
 });

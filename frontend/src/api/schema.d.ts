@@ -7467,7 +7467,7 @@ export interface components {
          * ChoicesBody
          * @description The position that is looked at, with what is asked beside it: how the two are playing, options that
          *     somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
-         *     beside the score.
+         *     beside the score. `company`: where one person practises, whether it is against an equal or a run.
          */
         ChoicesBody: {
             /** Added */
@@ -7479,6 +7479,12 @@ export interface components {
             ahead: number;
             /** Breaker */
             breaker: string | null;
+            /**
+             * Company
+             * @default usual
+             * @enum {string}
+             */
+            company: "usual" | "opponent" | "nobody";
             /**
              * Depth
              * @default full
@@ -7520,7 +7526,9 @@ export interface components {
          *     about. other: whether there is another player with a model of their own. Two options are too close to
          *     call within `apart` times the `alone` of both squared, added and rooted. again: what it is worth to have
          *     the other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
-         *     beside them. needs: in straight pool the points that the player and the other still need.
+         *     beside them. needs: in straight pool the points that the player and the other still need. measure: what values are: `win`, the chance to
+         *     win the rack, or with nobody against the player what the run is worth, as of an outlook: `chance` to run
+         *     out, `points` or `balls`. company: opponent, nobody or partner.
          */
         ChoicesView: {
             /** Added */
@@ -7534,7 +7542,11 @@ export interface components {
             break_out: string;
             /** Cautions */
             cautions: string[];
+            /** Company */
+            company: string;
             match: components["schemas"]["MatchView"] | null;
+            /** Measure */
+            measure: string;
             /** Needs */
             needs: [
                 number,

@@ -5,6 +5,7 @@ import type { Choices, Place, Places, Words } from "../api/types";
 import { useAnswer } from "../chart/useAsked";
 import { docOf, useDesk } from "../rack/deskStore";
 import { changeShot, isHidden, layouts, placeBefore, type RackDoc } from "../rack/rackDoc";
+import { measureOf } from "../parts/measure";
 import { useKeys } from "../shell/keys";
 import { OnShot, type ShotProps } from "../shell/OnShot";
 import { TablePage } from "../shell/TablePage";
@@ -164,7 +165,14 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
       under={
         <>
           {option && found ? (
-            <Told option={option} words={words} units={units} pinned={pinned} within={found.apart} />
+            <Told
+              option={option}
+              words={words}
+              units={units}
+              pinned={pinned}
+              within={found.apart}
+              measure={measureOf(found.measure)}
+            />
           ) : (
             <p className="quiet">Drag a ball to ask about another layout; nothing is saved.</p>
           )}
@@ -174,7 +182,13 @@ function Forked({ desk, words, session, number, chosen }: ShotProps) {
     >
       <Heading base={base} shot={shotNumber} />
       {docShot && (
-        <Whose recording={recording} shooter={docShot.shot.shooter} found={found} words={words} />
+        <Whose
+          recording={recording}
+          shooter={docShot.shot.shooter}
+          found={found}
+          words={words}
+          set={(company) => setCondition({ ...USUAL, company })}
+        />
       )}
       <Verdict found={found} trouble={trouble} />
       <Ranked found={found} words={words} at={at} />

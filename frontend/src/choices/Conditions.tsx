@@ -30,12 +30,15 @@ export function Conditions({
   usual,
 }: Props) {
   const [asked, setAsked] = useState(false);
+  const against = usual?.company === "opponent";
   return (
     <section aria-label="Under other conditions" className="rule mt-2 border-t pt-1 text-sm">
-      <h2 className="font-bold">If the player or the other were not as usual</h2>
+      <h2 className="font-bold">
+        {against ? "If the player or the other were not as usual" : "If the player were not as usual"}
+      </h2>
       {asked ? (
         <ul>
-          {conditions(discipline).map((condition) => (
+          {conditions(discipline, against).map((condition) => (
             <Row
               key={condition.words}
               words={condition.words}
@@ -44,13 +47,13 @@ export function Conditions({
               doc={doc}
               shot={shot}
               beside={beside}
-              at={condition.at}
+              at={{ ...condition.at, company: shown.company }}
               shown={
                 condition.at.form === shown.form &&
                 condition.at.opponent === shown.opponent &&
                 condition.at.ahead === shown.ahead
               }
-              show={() => show(condition.at)}
+              show={() => show({ ...condition.at, company: shown.company })}
             />
           ))}
         </ul>
@@ -62,14 +65,15 @@ export function Conditions({
             disabled={!ended(usual)}
             onClick={() => setAsked(true)}
           >
-            Ask for fresh, tired, a stronger or weaker opponent{scored(discipline) && ", ahead or behind"}
+            Ask for fresh, tired{against && ", a stronger or weaker opponent"}
+            {against && scored(discipline) && ", ahead or behind"}
           </button>
           <span className="quiet">; some ten to twenty seconds each</span>
         </p>
       )}
       <p className="quiet text-xs">
-        Fresh: errors a tenth smaller; tired: a quarter larger; stronger: a quarter smaller; weaker: three
-        tenths larger. The tool's own choice.
+        Fresh: errors a tenth smaller; tired: a quarter larger
+        {against && "; stronger: a quarter smaller; weaker: three tenths larger"}. The tool's own choice.
       </p>
     </section>
   );

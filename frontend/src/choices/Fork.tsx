@@ -1,7 +1,8 @@
 /** The choices as a fork: each as thick as its chance to win the rack, splitting into what may come of it. */
 import type { Choices, Option, Words } from "../api/types";
-import { chance, percent } from "../units/units";
-import { FULL, ROW, thick, twigs } from "./fork";
+import { amount, figure, measureOf, type Measure, PURPOSE, spread } from "../parts/measure";
+import { percent } from "../units/units";
+import { FULL, fullOf, ROW, thick, twigs } from "./fork";
 import { optionWords } from "../parts/optionWords";
 
 type Props = {
@@ -28,6 +29,8 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
   const count = found.options.length;
   const high = count * ROW;
   const middle = high / 2;
+  const measure = measureOf(found.measure);
+  const most = fullOf(measure, found.options);
   const attack = found.options.findIndex((one) => one.ball !== null);
   return (
     <div className="relative" style={{ height: high }} data-testid="fork">
@@ -46,6 +49,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
             <g key={k} fill="none" stroke="var(--color-base-content)" opacity={opacity}>
               <Branch
                 option={one}
+                most={most}
                 y={k * ROW + ROW / 2 + 12}
                 middle={middle}
                 front={k === picked}
@@ -66,7 +70,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
               type="button"
               className="absolute inset-0 text-left"
               aria-pressed={k === picked}
-              aria-label={`${k + 1}: ${optionWords(one, words)}, ${chance(one.value)} to win`}
+              aria-label={`${k + 1}: ${optionWords(one, words)}, ${amount(measure, one.value)} ${PURPOSE[measure]}`}
               onClick={() => pick(k)}
             />
             <p
@@ -84,11 +88,11 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
               <kbd className="key">{k + 1}</kbd>
             </p>
             <p className="num pointer-events-none absolute left-1 text-sm" style={{ top: ROW / 2 + 1 }}>
-              <b>{chance(one.value)}</b>
+              <b>{short(measure, one.value)}</b>
               <br />
-              <span className="quiet">±{Math.max(1, Math.round(one.error * 100))}</span>
+              <span className="quiet">{spread(measure, one.error) || "±1"}</span>
             </p>
-            {twigs(one).map((twig) => (
+            {twigs(one, most).map((twig) => (
               <p
                 key={twig.name}
                 className="pointer-events-none absolute text-xs whitespace-nowrap"
@@ -97,7 +101,7 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
                 <span className="quiet">{twig.word}</span>{" "}
                 <span className="num">{percent(twig.share)}</span>
                 <span className="quiet"> → </span>
-                <span className="num">{chance(twig.equity)}</span>
+                <span className="num">{short(measure, twig.equity)}</span>
               </p>
             ))}
             <button
@@ -116,18 +120,29 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
   );
 }
 
-type BranchProps = { option: Option; y: number; middle: number; front: boolean; even: number | null };
+/** A worth in the fork: the unit of a run stands above it. */
+const short = (measure: Measure, value: number): string =>
+  measure === "points" || measure === "balls" ? figure(measure, value) : amount(measure, value);
+
+type BranchProps = {
+  option: Option;
+  most: number;
+  y: number;
+  middle: number;
+  front: boolean;
+  even: number | null;
+};
 
 /** One choice: from the trunk, as thick as its worth, to its twigs; `even` is the chance its pot needs. */
-function Branch({ option, y, middle, front, even }: BranchProps) {
+function Branch({ option, most, y, middle, front, even }: BranchProps) {
   return (
     <>
       <path
         d={`M${TRUNK},${middle} V${y + (y > middle ? -10 : 10)} Q${TRUNK},${y} ${START},${y}`}
         strokeWidth={front ? 3 : 1.5}
       />
-      <path d={`M${START},${y} H${SPLIT}`} strokeWidth={thick(option.value)} strokeOpacity={0.6} />
-      {twigs(option).map((twig) => (
+      <path d={`M${START},${y} H${SPLIT}`} strokeWidth={thick(option.value / most)} strokeOpacity={0.6} />
+      {twigs(option, most).map((twig) => (
         <path
           key={twig.name}
           strokeWidth={Math.max(0.6, twig.width)}

@@ -6,8 +6,9 @@ export type Condition = {
   form: "usual" | "fresh" | "tired";
   opponent: "usual" | "stronger" | "weaker";
   ahead: number;
+  company: "usual" | "opponent" | "nobody";
 };
-export const USUAL: Condition = { form: "usual", opponent: "usual", ahead: 0 };
+export const USUAL: Condition = { form: "usual", opponent: "usual", ahead: 0, company: "usual" };
 type Named = { words: string; at: Condition };
 const CONDITIONS: Named[] = [
   { words: "as usual", at: USUAL },
@@ -26,9 +27,11 @@ const SCORES: Named[] = [
 /** Whether points decide, and not a last ball. */
 export const scored = (discipline: string): boolean => disciplineOf(discipline).measure !== "chance";
 
-/** The conditions of a game: where points decide, the score is one. */
-export const conditions = (discipline: string): Named[] =>
-  scored(discipline) ? [...CONDITIONS, ...SCORES] : CONDITIONS;
+/** The conditions of a game: where points decide, the score is one; with nobody against, the player's form. */
+export const conditions = (discipline: string, against: boolean): Named[] => {
+  if (!against) return CONDITIONS.filter(({ at }) => at.opponent === "usual");
+  return scored(discipline) ? [...CONDITIONS, ...SCORES] : CONDITIONS;
+};
 
 /** Whether an answer changes no more: it is settled, or took too long. */
 export const ended = (found: Choices | null): found is Choices =>

@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import type { Choices, Option, RecordingView, Words } from "../api/types";
 import { lower } from "../parts/fields";
 import { optionWords } from "../parts/optionWords";
+import { amount, change, CHANGED, measureOf, type Measure, PURPOSE } from "../parts/measure";
 import { chance, percent, speed, tipAt, type Units } from "../units/units";
 import { stake } from "../words/stake";
 
@@ -22,23 +23,62 @@ export function Heading({ base, shot }: { base: string; shot: number }) {
   );
 }
 
-type WhoseProps = { recording: RecordingView; shooter: string; found: Choices | null; words: Words };
+/** What a run is worth, before the name of whose it is. */
+const RUN: Record<Measure, string> = {
+  win: "",
+  chance: "The chance to run out of",
+  points: "Points of the visit of",
+  balls: "Balls of the run of",
+};
+
+type WhoseProps = {
+  recording: RecordingView;
+  shooter: string;
+  found: Choices | null;
+  words: Words;
+  /** Says whether somebody who practises alone plays a run, or against an equal. */
+  set: (company: "opponent" | "nobody") => void;
+};
 
 /** Whose chance is shown, under which model, against whom. */
-export function Whose({ recording, shooter, found, words }: WhoseProps) {
+export function Whose({ recording, shooter, found, words, set }: WhoseProps) {
   const player = recording.players.find((p) => p.id === shooter);
   const other = recording.players.find((p) => p.id !== shooter);
   if (!player) return null;
   const model = (code: string) => lower(words.models[code] ?? "");
   const against = found?.other && other ? `${other.name}, ${model(other.model)} model` : "an equal player";
+  const measure = measureOf(found?.measure ?? "win");
+  if (measure !== "win")
+    return (
+      <p className="quiet text-sm">
+        {RUN[measure]} {player.name}, {model(player.model)} model
+        {found?.company === "partner" && other ? `, in turn with ${other.name}` : ", nobody against"}: a
+        strike that ends the run is worth nothing
+        {found?.company === "nobody" && (
+          <Instead words="against an equal player" go={() => set("opponent")} />
+        )}
+      </p>
+    );
   return (
     <p className="quiet text-sm">
       {player.name}'s chance to win {stake(recording.match.discipline)}, {model(player.model)} model
       {(found?.options.length ?? 0) > 0 && `, against ${against}`}
       {found?.needs && `; ${found.needs[0]} to go, the other ${found.needs[1]}`}
+      {found && !found.other && found.stage !== "none" && (
+        <Instead words="as a run, nobody against" go={() => set("nobody")} />
+      )}
     </p>
   );
 }
+
+const Instead = ({ words, go }: { words: string; go: () => void }) => (
+  <>
+    {" · "}
+    <button type="button" className="text-primary underline" onClick={go}>
+      {words}
+    </button>
+  </>
+);
 
 export function KeysLine({ count }: { count: number }) {
   return (
@@ -188,12 +228,14 @@ export function Told({
   units,
   pinned,
   within,
+  measure,
 }: {
   option: Option;
   words: Words;
   units: Units;
   pinned: Option | undefined;
   within: number;
+  measure: Measure;
 }) {
   const apart = pinned ? option.value - pinned.value : 0;
   const close = pinned ? Math.abs(apart) <= within * Math.hypot(option.alone, pinned.alone) : false;
@@ -201,7 +243,9 @@ export function Told({
     <div data-testid="told">
       <p>
         <b>{optionWords(option, words)}</b>: <span className="num">{speed(option.speed, units)}</span>,{" "}
-        {tipAt(option)}; wins <b className="num">{chance(option.value)}</b>
+        {tipAt(option)}; {measure === "win" ? "wins " : ""}
+        <b className="num">{amount(measure, option.value)}</b>
+        {measure === "win" ? "" : ` ${PURPOSE[measure]}`}
         {option.ball === null && (
           <>
             , hides <span className="num">{percent(option.hidden)}</span> of the next ball, all of it in{" "}
@@ -228,11 +272,10 @@ export function Told({
             <b>too close to call</b>
           ) : (
             <b className="num" style={{ color: apart > 0 ? "var(--gain)" : "var(--loss)" }}>
-              {apart > 0 ? "+" : "−"}
-              {Math.abs(apart * 100).toFixed(0)}
+              {change(measure, apart)}
             </b>
           )}
-          {!close && " points of chance"}.
+          {!close && ` ${CHANGED[measure]}`}.
         </p>
       )}
     </div>

@@ -6,6 +6,7 @@ from aretane.core.aiming.intent import hidden_share
 from aretane.core.choice.again import SentBack
 from aretane.core.choice.decision import ChoiceQuestion, seen_of
 from aretane.core.contest.scored import lead_in
+from aretane.core.contest.turn import Company
 from aretane.core.equipment.layout import Layout
 from aretane.core.games import game
 from aretane.core.log.shot import Shot
@@ -26,10 +27,10 @@ def choice_of(
     """The decision before a shot. earlier: the shot before it, for what a foul allows. judged: with what
     the shot left, for the log. Raises NoRun."""
     shot, state = step.shot, step.state
-    skill = skill_of(scene, shot.shooter)
+    skill, partner = skill_of(scene, shot.shooter), partner_skill(scene, shot.shooter)
     asked = question(
         scene.table, scene.discipline, state, shot.shooter, step.before, skill, scene.physics,
-        partner_skill(scene, shot.shooter),
+        partner,
     )  # fmt: skip
     seen = seen_of(shot)
     left = None
@@ -39,11 +40,23 @@ def choice_of(
         if left is not None and step.next_state.ball_in_hand:
             left = left.without((CUE,))
     return ChoiceQuestion(
-        asked, other_skill(scene, shot.shooter) or skill, shot.plan, may_of(scene.discipline, state), seen,
+        asked, other_skill(scene, shot.shooter) or partner or skill, shot.plan,
+        may_of(scene.discipline, state), seen,
         left, _lead(scene, step), fouls_of(scene, state, shot.shooter),
         needs_of(scene, state, shot.shooter), scene.options.leave_frozen, free_ball(scene, step),
         sends_back(scene, step, earlier), missed_from(scene, earlier),
+        company=company_of(scene, shot.shooter),
     )  # fmt: skip
+
+
+def company_of(scene: Scene, shooter: str) -> Company:
+    """Who else is at the table. One person who practises where a rack is won plays both sides (common
+    practice), and so against an equal; where points or balls count, or in a drill, it is a run."""
+    if partner_skill(scene, shooter) is not None:
+        return "partner"
+    if other_skill(scene, shooter) is not None:
+        return "opponent"
+    return "nobody" if scene.kind in ("drill", "team") or game(scene.discipline).scores else "opponent"
 
 
 def _lead(scene: Scene, step: Step) -> float:

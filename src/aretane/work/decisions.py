@@ -54,9 +54,12 @@ def _asked(scene: Scene, step: Step, before: Step | None) -> AskedDecision:
     if step.shot.plan.kind == "break":
         return AskedDecision(None, "", "a break")
     try:
-        return _named(choice_of(scene, step, before, judged=True))
+        asking = choice_of(scene, step, before, judged=True)
     except NoRun as reason:
         return AskedDecision(None, "", str(reason))
+    if asking.company != "opponent":
+        return AskedDecision(None, "", "nobody plays against the player")
+    return _named(asking)
 
 
 def _named(asking: ChoiceQuestion) -> AskedDecision:

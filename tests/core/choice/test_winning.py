@@ -19,7 +19,7 @@ from tests.core.runout.layouts import TABLE, frame, scattered
 def coarse(monkeypatch: pytest.MonkeyPatch) -> None:
     """Few places, and few racks played on."""
     monkeypatch.setattr(winning, "SPACINGS", {key: (0.3, 0.42) for key in winning.SPACINGS})
-    monkeypatch.setattr(winning, "LESS", 40)
+    monkeypatch.setattr(winning, "work_at", lambda at: 100)
 
 
 def made(at: Standing, me: str = "strong", other: str = "strong", threads: int = 1) -> list[WinMap]:

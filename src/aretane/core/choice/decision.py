@@ -11,7 +11,7 @@ from ..contest.decide import GLANCE, worth
 from ..contest.points import GAME, Needs
 from ..contest.seat import Seat, seats
 from ..contest.strikes import played
-from ..contest.turn import Fouls, Standing
+from ..contest.turn import Company, Fouls, Standing
 from ..contest.verdicts import FOUL, LOST
 from ..equipment.layout import Layout, touching
 from ..equipment.table import PocketName
@@ -32,7 +32,7 @@ from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
 
-MODEL = 18
+MODEL = 19
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 How = Literal["planned", "struck", "meant", "best"]
 """How the choice made is known: its plan says it; it is the strike that explains what came; it is the one
@@ -47,10 +47,11 @@ class ChoiceQuestion:
     """A decision to be valued: the position, both players, the plan and what the rules allow.
 
     For a shot that pots nothing on purpose it also holds the result (`seen`, `left`), because its strike
-    was not written down. `lead`, `fouls`, `needs` and `free_ball` as in `Standing`; `leave_frozen`: balls
-    that touch the cue ball must be played away from. In snooker after a foul: `sends_back`, the player may
-    have the other play again; `before`, what was asked of the other before a miss that was called; `sent`,
-    how the player did have the other play again.
+    was not written down. `lead`, `fouls`, `needs`, `free_ball` and `company` as in `Standing`;
+    `leave_frozen`: balls that touch the cue ball must be played away from. In snooker after a foul:
+    `sends_back`, the player may have the other play again; `before`, what was asked of the other before a
+    miss that was called; `sent`, how the player did have the other play again. With a partner `other` is
+    the partner's model.
     """
 
     asked: Question
@@ -67,6 +68,7 @@ class ChoiceQuestion:
     sends_back: bool = False
     before: Question | None = None
     sent: SentBack | None = None
+    company: Company = "opponent"
 
     @property
     def standing(self) -> Standing:
@@ -75,7 +77,7 @@ class ChoiceQuestion:
         frozen = touching(asked.table, asked.layout) if self.leave_frozen else ()
         return Standing(
             asked.table, asked.discipline, asked.layout, asked.group_on, self.lead, self.fouls, self.needs,
-            frozen=frozen, free_ball=self.free_ball,
+            frozen=frozen, free_ball=self.free_ball, company=self.company,
         )  # fmt: skip
 
 

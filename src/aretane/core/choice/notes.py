@@ -46,6 +46,7 @@ def noted(here: Standing, motion: Motion, looks: Sequence[Look], answers: Sequen
         in_a_row,
         THIRD_FOUL if here.game.any_order else 0,
         here.game.scores,
+        here.alone,
     )
 
 

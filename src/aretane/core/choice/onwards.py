@@ -38,7 +38,9 @@ much more than its own error."""
 
 
 def work_at(at: Standing) -> int:
-    """How much is played on from a standing; 0: nothing."""
+    """How much is played on from a standing; 0: nothing, as where nobody plays against the player."""
+    if at.alone:
+        return 0
     return OPEN_WORK if at.group_on == OPEN else WORK.get(family(at.discipline), 0)
 
 

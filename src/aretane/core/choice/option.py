@@ -55,7 +55,8 @@ class Notes:
     left to the other after a strike that hands the table over, its mean chance and its share of those
     strikes. answer: what the other most often plays, with the rails of a kick. in_a_row: which foul in a
     row a foul would be where the third costs more, else 0; third: the points that costs, 0 where it loses
-    the rack. scored: whether points decide and not a last ball.
+    the rack. scored: whether points decide and not a last ball. alone: whether nobody plays against the
+    player.
     """
 
     frees: tuple[str, ...] = ()
@@ -66,6 +67,7 @@ class Notes:
     in_a_row: int = 0
     third: int = 0
     scored: bool = False
+    alone: bool = False
 
 
 @dataclass(frozen=True, slots=True)

@@ -98,7 +98,8 @@ def choices(
     listed = unlike(ranked, kept, broken_by)
     report(Choices(tuple(listed), False))
     if settle:
-        listed = _named(settled(work, listed, broken_by, {one.strike for one in own}, report), kept)
+        listed = settled(work, listed, broken_by, {one.strike for one in own}, report)
+        listed = listed if here.alone else _named(listed, kept)
     return Choices(tuple(listed), settle and not work.budget.cut)
 
 
@@ -107,7 +108,7 @@ def _ranked(work: Work, look: Look, drafts: list[Draft], may: May, settle: bool)
     here, me, other, physics, threads = work.here, work.me, work.other, work.physics, work.threads
     drafts = [*drafts, *_drafts(here, look, me, other, physics, threads)]
     drafts += places(here, may.hand, me, physics, threads)
-    if may.push:
+    if may.push and not here.alone:
         drafts += push_outs(here, look.place, me, other, physics, threads)
     ranked = work.budget.valued(work.valuing.rough, drafts)
     if _may_foul(here, ranked):
@@ -125,7 +126,7 @@ def _may_foul(here: Standing, ranked: Iterable[Option]) -> bool:
     It is where the chance to win is small, and in straight pool where no pot is likely: there a foul costs
     a point and gives no ball in hand.
     """
-    if here.game.by_colours:
+    if here.game.by_colours or here.alone:
         return False
     if here.game.any_order:
         return (
@@ -158,6 +159,8 @@ def _drafts(
     if openness(here, cue) < 1.0 - HIDDEN:
         for over in raised(here, cue, me.skill, physics, threads)[:OTHERS]:
             yield Draft(over.kind, over.called, cue, over.strike)
+    if here.alone:
+        return
     for strike in _safest(here, cue, me, other, physics, threads):
         yield Draft("safety", None, cue, strike)
 

@@ -21,7 +21,7 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     """What speaks for the option and against it, the weightiest first; empty where nothing stands out."""
     said: list[str] = []
     made, missed = one.made.equity, one.missed.equity
-    if one.called is not None and one.attack is not None:
+    if one.called is not None and one.attack is not None and not one.notes.alone:
         ball = ball_words(one.called[0])
         if made is not None and one.made.share > 0:
             stay = f"cluster {'–'.join(one.notes.stay)} stays, " if one.notes.stay else ""
@@ -68,7 +68,8 @@ def reasons(found: Choices, one: Option) -> tuple[str, ...]:
     elif one.kind != "foul" and one.foul.share >= RISKY:
         said.append(f"a foul in {_percent(one.foul.share)} of the strikes")
     others = [option for option in found.options if option is not one]
-    if one is found.options[0] and one.called is not None and found.safety is None and others:
+    first = one is found.options[0] and one.called is not None and not one.notes.alone
+    if first and found.safety is None and others:
         said.append("no safety was found")
     return tuple(said)
 
@@ -125,6 +126,9 @@ def break_out_words(found: Choices) -> str:
         return ""
     now, later = both
     said = "Too close to call" if too_close(now, later) else "Now" if now.value > later.value else "Later"
+    if now.notes.alone:
+        free = f"{_and(now.notes.frees)} free"
+        return f"Break-out now, by {_pot(now)}: {free}. Later, {_pot(later)} first. {said}."
     return (
         f"Break-out now, by {_pot(now)}: {_and(now.notes.frees)} free, {_percent(now.value)} to win. "
         f"Later, {_pot(later)} first: {_percent(later.value)}. {said}."

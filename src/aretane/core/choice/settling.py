@@ -181,12 +181,19 @@ def without_luck(listed: Sequence[Option]) -> list[Option]:
 
 
 def shifted(option: Option, by: float) -> Option:
-    """The option with its value and what may come of it changed by a difference of chances."""
+    """The option with its value and what may come of it changed by a difference of chances.
+
+    What is lost or won for certain stays so; the rest is changed by so much more.
+    """
+    branches = (option.made, option.missed, option.foul)
+    known = sum(branch.share for branch in branches if branch.equity is not None)
+    unsure = sum(branch.share for branch in branches if branch.equity not in (None, 0.0, 1.0))
+    each = by * known / unsure if unsure > 0.0 else 0.0
 
     def moved(equity: float | None) -> float | None:
-        return None if equity is None else min(1.0, max(0.0, equity + by))
+        if equity is None or equity in (0.0, 1.0):
+            return equity
+        return min(max(1.0, equity), max(0.0, equity + each))
 
-    made, missed, foul = (
-        replace(branch, equity=moved(branch.equity)) for branch in (option.made, option.missed, option.foul)
-    )
+    made, missed, foul = (replace(branch, equity=moved(branch.equity)) for branch in branches)
     return replace(option, value=option.value + by, made=made, missed=missed, foul=foul)

@@ -135,11 +135,12 @@ class Valuing:
                 lambda k, look: looks.update({k: look}), twice,
             )  # fmt: skip
         doubted = OF_POINTS if here.game.any_order else DOUBTED
-        doubt = doubted * here.game.doubt * float(np.sqrt(values * (1.0 - values)).mean())
+        unsure_of = values.clip(0.0, 1.0)
+        doubt = doubted * here.game.doubt * float(np.sqrt(unsure_of * (1.0 - unsure_of)).mean())
         passed = np.flatnonzero(verdicts == OVER)
         answers: dict[int, Answered] = {}
         unsure = 0.0
-        if fine and draft.kind != "push-out":
+        if fine and draft.kind != "push-out" and not here.alone:
             answers, unsure = self._replied(ends, values, OVER, passed, draft.called, block)
             fouls = [
                 int(k) for k in np.flatnonzero(verdicts == FOUL)
@@ -148,7 +149,7 @@ class Valuing:
             if len(fouls) >= FOULED * len(values):
                 _, also = self._replied(ends, values, FOUL, np.array(fouls), draft.called, block)
                 unsure = hypot(unsure, also)
-        goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL))
+        goes_on = np.isin(verdicts, (AGAIN, OVER, FOUL)) & (not here.alone)
         values = np.where(goes_on, np.clip(values + self._drift(draft), 0.0, 1.0), values)
         return _Struck(ends, verdicts, values, doubt, unsure, twice, looks, answers)
 

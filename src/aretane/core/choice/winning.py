@@ -26,7 +26,7 @@ from .from_place import STROKES, From, Stroke, glance, struck
 from .onwards import apart, drift, work_at
 
 Array = NDArray[np.float64]
-SPACINGS = {"": (0.1, 0.16), OPEN: (0.12, 0.24), "points": (0.16, 0.4)}
+SPACINGS = {"rotation": (0.07, 0.16), "groups": (0.07, 0.24), OPEN: (0.09, 0.28), "points": (0.16, 0.4)}
 """m between the places of the map, and between those at which strokes are struck (our choice); while both
 groups are open and where points count a look takes longest."""
 NEAR, ENOUGH = 0.5, 0.4
@@ -37,8 +37,8 @@ OFF = 0.05
 BLOCK, PART = 32, 0.7
 """Places between two pictures; the share of the work that is done once all are struck, where racks are
 played on after it."""
-STARTS, LESS = 8, 2
-"""Places from which those racks begin; the part of the work that choices give to them, for the time."""
+STARTS = 8
+"""Places from which those racks begin."""
 
 
 @dataclass(frozen=True, slots=True, eq=False)
@@ -83,7 +83,7 @@ def win_map(
     `report` is called with the first picture and after every BLOCK of places that are struck; an exception
     it raises stops the work. The answer is the same for any number of `threads`.
     """
-    fine, wider = SPACINGS["points" if at.game.scores else OPEN if at.group_on == OPEN else ""]
+    fine, wider = SPACINGS[_sort(at)]
     frame, shape = grid_of(at.table, fine)
     nodes = nodes_of(frame, shape)
     covered = _covered(at, nodes)
@@ -124,7 +124,7 @@ def _corrected(
         if kinds:
             _, kind, best = max(kinds, key=lambda pair: pair[0])
             starts.append((at.with_cue(best.cue), Intended(best.cue, best.strike, best.called, kind)))
-    shift = drift(starts, seats, physics, work_at(at) // LESS, threads, report) if starts else 0.0
+    shift = drift(starts, seats, physics, work_at(at), threads, report) if starts else 0.0
     values, by_kind = ((grid + shift).clip(0.0, 1.0) for grid in (found.values, found.by_kind))
     return replace(found, values=values, by_kind=by_kind, done=1.0)
 
@@ -132,6 +132,15 @@ def _corrected(
 def off(values: Array) -> Array:
     """How far values of a map are off from racks played out (standard deviations)."""
     return np.asarray(2.0 * OFF * np.sqrt(values * (1.0 - values)))
+
+
+def _sort(at: Standing) -> str:
+    """Which of the SPACINGS a standing has."""
+    if at.game.scores:
+        return "points"
+    if at.game.in_order:
+        return "rotation"
+    return OPEN if at.group_on == OPEN else "groups"
 
 
 def _from(at: Standing, place: Array) -> Standing:

@@ -23,7 +23,7 @@ from .look import Look
 from .scored import level, points_left
 from .seat import Seat, edge, left, race
 from .strikes import QUICK, Search, easy, hits, kicks, mistaken, placed, played, seen, spread
-from .turn import Called, Standing, after, foul_of, judged
+from .turn import Called, Standing, after, foul_of, judged, scores
 from .verdicts import AGAIN, FOUL, LEVEL, LOST, OVER, WON
 
 Array = NDArray[np.float64]
@@ -59,10 +59,12 @@ def family(discipline: str) -> str:
 
 
 def standing_equity(look: Look, at: Standing, me: Seat, other: Seat) -> float:
-    """The chance to win of the player at the table, from that player's look.
+    """The chance to win of the player at the table, from that player's look; with nobody against, the run.
 
     In straight pool it is the race from this score: a fit to played-out games adds nothing.
     """
+    if at.alone:
+        return look.chance
     if at.game.any_order:
         return race(at, me, other, look)
     if not at.game.by_colours:
@@ -108,6 +110,8 @@ def worth(
     twice: the share of the strikes that are double hits, and so fouls.
     """
     verdicts = judged(at, ends, called)
+    if at.alone:
+        return _alone(at, ends, called, verdicts, me, other, seed, closer, report), verdicts
     if twice > 0.0:
         struck = np.floor((np.arange(len(verdicts)) + 1) * twice) > np.floor(
             np.arange(len(verdicts)) * twice
@@ -125,6 +129,24 @@ def worth(
             chance = max(chance, 1.0 - _sent_back(then, me, other, (seed, int(k)), closer))
         values[k] = chance if mine else 1.0 - chance
     return values, verdicts
+
+
+def _alone(
+    at: Standing, ends: Ends, called: Called, verdicts: NDArray[np.int64], me: Seat, other: Seat, seed: int,
+    closer: float, report: Callable[[int, Look], object],
+) -> Array:  # fmt: skip
+    """What the run is worth (k,) after strikes with nobody at the table but a partner: of a strike that
+    plays on, the run that the next look promises; else nothing."""
+    values = np.where((verdicts == WON) & (not at.game.scores), 1.0, 0.0)
+    following = other if at.company == "partner" else me
+    for k in np.flatnonzero(verdicts == AGAIN):
+        then = after(at, ends, int(k), AGAIN, called)
+        values[k] = scores(at, ends, int(k), called)
+        if then.layout.objects:
+            look = following.look(then, (seed, int(k)), closer=closer)
+            report(int(k), look)
+            values[k] += look.chance
+    return values
 
 
 def may_send_back(then: Standing) -> bool:

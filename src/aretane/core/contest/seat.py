@@ -325,7 +325,8 @@ def seats(
     wide = coarser * (WIDER if many else 1.0)
     run = mine or search(asked, wide, report=report, kept=kept)
     group_on = Standing(asked.table, asked.discipline, asked.layout, asked.group_on).theirs.group_on
-    theirs = replace(asked, skill=other, group_on=group_on)
+    partner = None if asked.partner is None else asked.skill
+    theirs = replace(asked, skill=other, group_on=group_on, partner=partner)
     rest = run if theirs == asked else search(theirs, wide, report=report, kept=kept)
     return Seat(asked.skill, {asked.group_on: run}), Seat(other, {theirs.group_on: rest})
 

@@ -5,6 +5,7 @@ It is a short form of the rules for many strikes at once; the tests check it aga
 
 from dataclasses import dataclass, replace
 from functools import lru_cache
+from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
@@ -19,6 +20,8 @@ from ..games.setting_up import placing_fault, respotted
 from ..geometry import Point
 from ..motion.play import Ends
 from ..runout.group import OPEN
+from ..runout.kernel import POINTS
+from ..runout.opened import RACK
 from ..runout.snooker import COLOUR
 from ..vocabulary import CUE
 from . import points, scored
@@ -34,6 +37,7 @@ Fouls = tuple[int, int] | None
 THIRD = 3
 
 Called = tuple[str, PocketName] | None
+Company = Literal["opponent", "nobody", "partner"]
 
 
 @dataclass(frozen=True, slots=True)
@@ -45,6 +49,9 @@ class Standing:
     need, in straight pool. fouls: counted where the third in a row costs more. renewed: the balls are those
     of a rack after this one. Of this stroke alone: frozen, the balls that touch the cue ball and must be
     played away from; free_ball: a free ball may be nominated, in snooker.
+
+    company: who else is at the table. Without an opponent a strike is worth the run that goes on after it,
+    and nothing where it ends; a partner plays every second shot.
     """
 
     table: Table
@@ -57,6 +64,12 @@ class Standing:
     renewed: bool = False
     frozen: tuple[str, ...] = ()
     free_ball: bool = False
+    company: Company = "opponent"
+
+    @property
+    def alone(self) -> bool:
+        """Whether nobody plays against the player."""
+        return self.company != "opponent"
 
     @property
     def game(self) -> Discipline:
@@ -204,8 +217,25 @@ def after(at: Standing, ends: Ends, k: int, verdict: int, called: Called) -> Sta
         group_on = OTHER[group_on]
     fouls = _counted(at.fouls, verdict)
     return Standing(
-        at.table, at.discipline, left, group_on, fouls=fouls if verdict == AGAIN else _swapped(fouls)
+        at.table, at.discipline, left, group_on, fouls=fouls if verdict == AGAIN else _swapped(fouls),
+        company=at.company,
     )  # fmt: skip
+
+
+def unit_of(at: Standing) -> float:
+    """What a value of one stands for: balls or points of a run with nobody against, else a chance."""
+    if not at.alone:
+        return 1.0
+    return POINTS if at.game.by_colours else float(RACK) if at.game.any_order else 1.0
+
+
+def scores(at: Standing, ends: Ends, k: int, called: Called) -> float:
+    """What strike k, which plays on, adds to a run where pots count by themselves: balls as shares of a
+    rack, points as shares of a hundred; else nothing."""
+    if at.game.by_colours:
+        gained = scored.points(at.group_on, at.on, ends, k, called, at.free_ball, touched(at, ends))
+        return float(gained) / POINTS
+    return int((ends.fates[k, 1:] >= 0).sum()) / RACK if at.game.any_order else 0.0
 
 
 def potted(at: Standing, ball: str) -> Standing | None:

@@ -60,7 +60,8 @@ def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
         if shot is None or (ball is not None and ball != shot.ball):
             return _no_routes("none", "name the ball and its pocket: no pot was found from here")
         ball, pocket = shot.ball, shot.pocket
-    stroke, ends = PLAYED.get(plan.target.kind), None
+    against = there.choice.company == "opponent"
+    stroke, ends = PLAYED.get(plan.target.kind) if against else None, None
     if stroke is not None:
         chart, won = ask(charting(), there.choice, asker_now())
         if won is None or won.found.done < 1.0:

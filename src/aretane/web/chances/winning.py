@@ -28,6 +28,8 @@ def winning(recording_id: int, json_data: OutlookBody) -> WinningView:
         there = asked_of(recording_id, json_data)
     except NoRun as reason:
         return _without(str(reason))
+    if there.choice.company != "opponent":
+        return _without("nobody plays against the player: the map to run out says what a place is worth")
     chart, won = ask(charting(), there.choice, asker_now())
     return _view(chart, there, won)
 

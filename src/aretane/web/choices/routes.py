@@ -10,7 +10,7 @@ from apiflask import APIBlueprint
 
 from aretane.core.choice.again import Again, Sent, again, again_struck
 from aretane.core.choice.decision import ChoiceQuestion, made_as, which
-from aretane.core.choice.option import CLOSE, Choices, Draft, Option
+from aretane.core.choice.option import CLOSE, Branch, Choices, Draft, Option
 from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.choice.wish import NoWish, Wished, listed_as, wished
@@ -18,7 +18,7 @@ from aretane.core.contest.match import fresh_rack, match_chance
 from aretane.core.contest.points import shifted
 from aretane.core.contest.scored import lead_in
 from aretane.core.contest.seat import Seat, seats
-from aretane.core.contest.turn import Standing
+from aretane.core.contest.turn import Standing, unit_of
 from aretane.core.log.shot import Plan
 from aretane.core.runout.games import NoRun, Question, search
 from aretane.core.runout.run import Run
@@ -113,7 +113,10 @@ def choices_of(recording_id: int, json_data: ChoicesBody) -> ChoicesView:
     wishes = tuple(one.wished() for one in json_data.added)
     lead = lead_in(asked.discipline, there.choice.lead + json_data.ahead)
     needs = shifted(there.choice.needs, json_data.ahead)
-    choice = replace(there.choice, asked=asked, other=other, lead=lead, needs=needs)
+    company = there.choice.company
+    if not there.opposed and company != "partner" and json_data.company != "usual":
+        company = json_data.company
+    choice = replace(there.choice, asked=asked, other=other, lead=lead, needs=needs, company=company)
     wanted = Wanted(choice, wishes)
     first: dict[Hashable, First] = {}
     more: dict[Hashable, More] = {}
@@ -170,7 +173,7 @@ def _nothing(stage: str, reason: str) -> ChoicesView:
     return ChoicesView(
         reason=reason, stage=stage, verdict="", break_out="", break_even=None, options=[], planned=None,
         unlisted="", added=[], other=False, apart=CLOSE, settled=0, match=None, cautions=[],
-        needs=None, again=None,
+        needs=None, again=None, measure="win", company="opponent",
     )  # fmt: skip
 
 
@@ -183,20 +186,22 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
     found = ranking.found
     if not found.options:
         return _nothing("none", found.reason)
-    even = found.break_even
+    even, standing = found.break_even, wanted.question.standing
     stage = "rough" if not ended else "fine" if found.settled else "stopped"
     return ChoicesView(
         reason="", stage=stage, verdict=verdict(found), break_out=break_out_words(found),
         break_even=None if even is None else round(even, 4),
-        options=[_option_view(found, option, wanted.question.standing) for option in found.options],
+        options=[_option_view(found, option, standing) for option in found.options],
         planned=None if ranking.made is None else which(found, ranking.made, wanted.plan),
         unlisted=ranking.reason,
         added=[_added_view(found, wish) for wish in ranking.wishes],
         other=there.opposed, apart=CLOSE,
-        settled=sum(option.settled for option in found.options), match=_match(body, ranking.rack),
+        settled=sum(option.settled for option in found.options),
+        match=None if standing.alone else _match(body, ranking.rack),
         cautions=_cautions(wanted, found, there.agreed),
         again=_again_view(ranking.again),
-        needs=wanted.question.needs if wanted.asked.game.any_order else None,
+        needs=wanted.question.needs if wanted.asked.game.any_order and not standing.alone else None,
+        measure=wanted.asked.measure if standing.alone else "win", company=standing.company,
     )  # fmt: skip
 
 
@@ -232,16 +237,15 @@ def _match(body: ChoicesBody, rack: float) -> MatchView | None:
 
 
 def _option_view(found: Choices, option: Option, at: Standing) -> OptionView:
-    trace = option.motion.trace
+    trace, unit = option.motion.trace, unit_of(at)
     return OptionView(
         kind=option.kind, ball=None if option.called is None else option.called[0],
         pocket=None if option.called is None else option.called[1], speed=round(option.strike.speed, 2),
         side=round(option.strike.side, 3), height=round(option.strike.height, 3),
-        value=round(option.value, 4),
-        error=round(option.error, 4), alone=round(option.alone, 4),
-        made=_branch_view(option.made.share, option.made.equity),
-        missed=_branch_view(option.missed.share, option.missed.equity),
-        foul=_branch_view(option.foul.share, option.foul.equity),
+        value=round(option.value * unit, 4),
+        error=round(option.error * unit, 4), alone=round(option.alone * unit, 4),
+        made=_branch_view(option.made, unit), missed=_branch_view(option.missed, unit),
+        foul=_branch_view(option.foul, unit),
         attack=None if option.attack is None else share(option.attack),
         hidden=round(option.hidden, 3), hooks=round(option.hooks, 3),
         ends=[(*in_mm(place), good) for place, good in zip(option.ends, option.made_there, strict=True)],
@@ -256,13 +260,15 @@ def _option_view(found: Choices, option: Option, at: Standing) -> OptionView:
 
 
 def _cautions(wanted: Wanted, found: Choices, agreed: bool) -> list[str]:
-    said = [SNOOKER_CAUTION] if wanted.asked.game.by_colours else []
-    if wanted.asked.game.any_order and not agreed:
+    against = not wanted.question.standing.alone
+    said = [SNOOKER_CAUTION] if wanted.asked.game.by_colours and against else []
+    if wanted.asked.game.any_order and not agreed and against:
         said.append(UNSAID_CAUTION)
     return said + (
         [RAISED_CAUTION] if any(option.kind in ("jump", "swerve") for option in found.options) else []
     )
 
 
-def _branch_view(share: float, equity: float | None) -> BranchView:
-    return BranchView(share=round(share, 4), equity=None if equity is None else round(equity, 4))
+def _branch_view(branch: Branch, unit: float) -> BranchView:
+    equity = None if branch.equity is None else round(branch.equity * unit, 4)
+    return BranchView(share=round(branch.share, 4), equity=equity)

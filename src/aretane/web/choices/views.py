@@ -72,11 +72,12 @@ class RaceBody(BaseModel):
 class ChoicesBody(OutlookBody):
     """The position that is looked at, with what is asked beside it: how the two are playing, options that
     somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
-    beside the score."""
+    beside the score. `company`: where one person practises, whether it is against an equal or a run."""
 
     form: Literal["usual", "fresh", "tired"] = "usual"
     opponent: Literal["usual", "stronger", "weaker"] = "usual"
     ahead: Annotated[int, Field(ge=-200, le=200)] = 0
+    company: Literal["usual", "opponent", "nobody"] = "usual"
     added: Annotated[list[AddedBody], Field(max_length=4)] = Field(default_factory=list)
     race: RaceBody | None = None
 
@@ -169,6 +170,10 @@ class ChoicesView(BaseModel):
     call within `apart` times the `alone` of both squared, added and rooted. again: what it is worth to have
     the other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
     beside them. needs: in straight pool the points that the player and the other still need.
+
+    measure: what values are: `win`, the chance to win the rack; with nobody against the player what the run
+    is worth, as of an outlook: `chance` to run out, `points` or `balls`. company: opponent, nobody or
+    partner.
     """
 
     reason: str
@@ -187,3 +192,5 @@ class ChoicesView(BaseModel):
     cautions: list[str]
     needs: tuple[int, int] | None
     again: AgainView | None
+    measure: str
+    company: str

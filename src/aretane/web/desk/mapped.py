@@ -60,8 +60,9 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
     if isinstance(found, str) and after is None and stroke is None:
         return _without(found)
     by_map = _by_map(found, before, after, step)
-    if stroke is not None and falls_alone(step):
-        chart, won = ask(charting(), choice_of(around, step, earlier), asker_now())
+    choice = choice_of(around, step, earlier) if stroke is not None and falls_alone(step) else None
+    if choice is not None and stroke is not None and choice.company == "opponent":
+        chart, won = ask(charting(), choice, asker_now())
         if not chart.trouble and (won is None or won.found.done < 1.0):
             return _without("").model_copy(update={"stage": "waiting"})
         by_map = replace(by_map, landed=_for_stroke(won, stroke, step))
