@@ -7,8 +7,11 @@ from concurrent.futures import Executor
 
 import numpy as np
 
+from aretane.core.choice.from_place import Stroke, struck
 from aretane.core.choice.winning import WinMap, win_map
+from aretane.core.contest.decide import Intended
 from aretane.core.contest.duel import duel
+from aretane.core.contest.seat import Seat
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.spots import is_free
 from aretane.core.geometry import Point
@@ -31,14 +34,24 @@ def held(case: tuple[str, int]) -> list[Came]:
     at = standing(game, number)
     sides = two_sides(at, LEVELS[number % 3], LEVELS[(number // 3) % 3])
     found = win_map(at, *sides, physics)
-    return [
-        came_of(
-            found.at(place),
-            [duel(at.with_cue(place), sides, physics, np.random.default_rng((number, k, turn)))
-             for turn in range(RACKS)],
-        )
-        for k, place in enumerate(_places(at, rng))
-    ]  # fmt: skip
+    came = []
+    for k, place in enumerate(_places(at, rng)):
+        here = at.with_cue(place)
+        first = _first(here, found.kind(place), sides, physics)
+        racks = [
+            duel(here, sides, physics, np.random.default_rng((number, k, turn)), first)
+            for turn in range(RACKS)
+        ]
+        came.append(came_of(found.at(place), racks))
+    return came
+
+
+def _first(
+    here: Standing, kind: Stroke | None, sides: tuple[Seat, Seat], physics: Physics
+) -> Intended | None:
+    """The stroke that the map means from a place, as it is struck there; None where it means none."""
+    best = None if kind is None else struck(here, *sides, physics).best(kind)
+    return None if best is None or kind is None else Intended(best.cue, best.strike, best.called, kind)
 
 
 def _places(at: Standing, rng: np.random.Generator) -> list[Point]:
@@ -61,7 +74,10 @@ def truth(pool: Executor) -> Iterator[Row]:
         off = promised - played
         bias = float(off.mean())
         rms = max(0.0, float((off**2).mean() - (noise**2).mean())) ** 0.5
-        how = f"{LAYOUTS} fresh layouts, {PLACES} places each, {RACKS} racks a place, by both players."
+        how = (
+            f"{LAYOUTS} fresh layouts, {PLACES} places each; {RACKS} racks a place begin with the stroke "
+            "that the map means and are played out by both players."
+        )
         yield at_most(
             f"{game}: chance to win from a place, bias", round(abs(bias), 4), "", 0.015, len(came),
             f"{how} Promised less came: {bias:+.4f}.",

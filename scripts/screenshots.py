@@ -17,8 +17,8 @@ VIEWS: list[tuple[str, str, str, tuple[int, int], str]] = [
     ("desk-result", SHOT, "r", DESK, "daylight"),
     ("desk-worth", SHOT, "o", DESK, "daylight"),
     ("desk-map", SHOT, ".", DESK, "daylight"),
-    ("desk-routes", SHOT, ". .", DESK, "daylight"),
-    ("desk-reading", "/recordings/6/racks/1/shots/4", ". . . . .", DESK, "daylight"),
+    ("desk-win", SHOT, ". . . .", DESK, "daylight"),
+    ("desk-reading", "/recordings/6/racks/1/shots/4", ". . . . . .", DESK, "daylight"),
     ("story", "/recordings/1/racks/1/story/13", "", DESK, "daylight"),
     ("desk-video", "/recordings/4/racks/1/shots/6", "Shift+P", DESK, "daylight"),
     ("desk-snooker", "/recordings/10/racks/1/shots/13", "r", DESK, "daylight"),
@@ -89,10 +89,10 @@ def main(address: str) -> None:
             page.wait_for_timeout(500)
             page.wait_for_load_state("networkidle")
             page.wait_for_timeout(1200)  # strikes are looked for once the shot has not changed for a moment
-            if key == ".":
+            if name in ("desk-map", "desk-win"):
                 page.get_by_text("lines of equal").wait_for(timeout=60_000)
-            if key.startswith(". ."):
-                page.get_by_test_id("reading" if "reading" in name else "routes").wait_for(timeout=60_000)
+            if name == "desk-reading":
+                page.get_by_test_id("reading").wait_for(timeout=60_000)
             page.screenshot(path=FOLDER / f"{name}.png")
             context.close()
         browser.close()

@@ -101,22 +101,24 @@ def _on(discipline: str, balls: list[str], said: dict[str, Any]) -> list[str]:
     return own or [record.last]
 
 
-def new_recording(client: FlaskClient, discipline: str, mark: str = "") -> tuple[int, list[str]]:
-    """A recording of two players; its id and the ids of the players."""
-    players = [
+def new_recording(
+    client: FlaskClient, discipline: str, mark: str = "", kind: str = "match", players: int = 2
+) -> tuple[int, list[str]]:
+    """A recording of two players, or one; its id and the ids of the players."""
+    made_of = [
         client.post(
             "/api/players", json={"name": f"{name} of {discipline}{mark}", "level": "strong"}
         ).get_json()
-        for name in ("Ada", "Ben")
+        for name in ("Ada", "Ben")[:players]
     ]
     body = {
-        "match": {"title": f"Positions of {discipline}", "discipline": discipline},
+        "match": {"title": f"Positions of {discipline}", "discipline": discipline, "kind": kind},
         "table": {"size": game(discipline).table},
-        "players": [int(player["id"]) for player in players],
+        "players": [int(player["id"]) for player in made_of],
     }
     made = client.post("/api/recordings", json=body)
     assert made.status_code == 201, made.get_json()
-    return int(made.get_json()["id"]), [str(player["id"]) for player in players]
+    return int(made.get_json()["id"]), [str(player["id"]) for player in made_of]
 
 
 def faults(client: FlaskClient, discipline: str, seeds: range) -> list[str]:

@@ -20,6 +20,7 @@ def settled(client: FlaskClient, recording: int, asked: Json) -> tuple[Json, lis
     began, stages = time.monotonic(), []
     while time.monotonic() - began < 4 * PATIENCE:
         answer: Json = client.post(f"/api/recordings/{recording}/choices", json=asked).get_json()
+        assert "stage" in answer, answer
         stages.append(answer["stage"])
         if answer["stage"] in ("fine", "none", "stopped"):
             return answer, stages

@@ -56,6 +56,15 @@ class WinMap:
     shots: tuple[PlannedShot | None, ...]
     done: float
 
+    def kind(self, place: Point) -> Stroke | None:
+        """The best kind of stroke at the node nearest to a place; None where none was found."""
+        left, low, step_x, step_y = (float(value) for value in self.frame)
+        nx, ny = self.values.shape
+        i = min(max(round((place.x - left) / step_x), 0), nx - 1)
+        j = min(max(round((place.y - low) / step_y), 0), ny - 1)
+        own = self.by_kind[:, i, j]
+        return None if np.isnan(own).all() else STROKES[int(np.nanargmax(own))]
+
     def of(self, kind: Stroke) -> Array:
         """What a kind of stroke is worth (nx, ny); 0 where there is none."""
         return np.ascontiguousarray(np.nan_to_num(self.by_kind[STROKES.index(kind)]))
@@ -117,15 +126,21 @@ def _corrected(
     found: WinMap, at: Standing, known: Sequence[From], seats: tuple[Seat, Seat], physics: Physics,
     threads: int, report: Callable[[], object],
 ) -> WinMap:  # fmt: skip
-    """The map with the correction of its layout, by racks that are played on from places all over it."""
-    starts = []
-    for one in known[:STARTS]:
-        kinds = [(best.value, kind, best) for kind in STROKES if (best := one.best(kind)) is not None]
-        if kinds:
-            _, kind, best = max(kinds, key=lambda pair: pair[0])
-            starts.append((at.with_cue(best.cue), Intended(best.cue, best.strike, best.called, kind)))
-    shift = drift(starts, seats, physics, work_at(at), threads, report) if starts else 0.0
-    values, by_kind = ((grid + shift).clip(0.0, 1.0) for grid in (found.values, found.by_kind))
+    """The map with the corrections of its layout, one of its attacks and one of its safeties, by racks that
+    are played on from places all over it."""
+    by_kind = found.by_kind.copy()
+    for kinds in (("pot", "bank"), ("safety",)):
+        starts = [
+            (at.with_cue(best.cue), Intended(best.cue, best.strike, best.called, kinds[0]))
+            for one in known
+            if (best := one.best(kinds[0])) is not None
+        ][:STARTS]
+        shift = drift(starts, seats, physics, work_at(at) // 2, threads, report) if starts else 0.0
+        for kind in kinds:
+            by_kind[STROKES.index(kind)] += shift
+    by_kind = by_kind.clip(0.0, 1.0)
+    best_of = np.fmax.reduce(by_kind)
+    values = np.where(np.isnan(best_of), found.values, best_of)
     return replace(found, values=values, by_kind=by_kind, done=1.0)
 
 
