@@ -35,6 +35,13 @@ def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
     expect(line).to_contain_text("lines of equal chance")
     assert tab.get_by_test_id("meant").count() == 0
     hands.key(".")
+    expect(line).to_contain_text("lines of equal chance to win", timeout=PATIENCE)
+    expect(line).to_contain_text(re.compile(r"between \d+ % and \d+ % to win the rack"))
+    expect(table.locator('[data-mark="win"] circle').first).to_be_attached()
+    tab.mouse.move(*hands.at(1500, 640))
+    stroke = tab.get_by_test_id("win-probe")
+    expect(stroke).to_contain_text(re.compile(r"From there (<1|\d+) %: (pot|bank|play safe) (<1|\d+) %"))
+    hands.key(".")
     expect(table.locator('[data-mark="chart"]')).to_have_count(0)
     expect(table.locator('[data-mark="order"] polyline').first).to_be_attached()
     expect(tab.get_by_test_id("order")).to_contain_text(

@@ -7526,9 +7526,11 @@ export interface components {
          *     about. other: whether there is another player with a model of their own. Two options are too close to
          *     call within `apart` times the `alone` of both squared, added and rooted. again: what it is worth to have
          *     the other play again, in snooker after a foul. settled: how many options are. cautions are to be shown
-         *     beside them. needs: in straight pool the points that the player and the other still need. measure: what values are: `win`, the chance to
-         *     win the rack, or with nobody against the player what the run is worth, as of an outlook: `chance` to run
-         *     out, `points` or `balls`. company: opponent, nobody or partner.
+         *     beside them. needs: in straight pool the points that the player and the other still need.
+         *
+         *     measure: what values are: `win`, the chance to win the rack; with nobody against the player what the run
+         *     is worth, as of an outlook: `chance` to run out, `points` or `balls`. company: opponent, nobody or
+         *     partner.
          */
         ChoicesView: {
             /** Added */
