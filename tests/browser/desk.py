@@ -72,6 +72,6 @@ def rack_data(page: Page, recording: int, rack: int) -> dict[str, Any]:
 
 def counted(page: Page, address: str) -> Any:
     """The data at an address, once what is counted for it is counted."""
-    while (data := page.request.get(address).json()).get("working"):
+    while (data := page.request.get(address).json()).get("working") or data.get("waiting"):
         page.wait_for_timeout(200)
     return data
