@@ -101,3 +101,14 @@ def test_a_place_for_a_safety_is_graded_by_what_the_safety_is_worth_there(
     away, _ = settled(client, recording, "mapped", ended_at(asked, min(worth)[1]))
     wanted = "perfect" if share >= 0.9 else "off-same-plan" if share >= 0.7 else "off-plan-changed"
     assert away["proposal"]["grade"] == wanted
+
+
+def test_a_place_for_a_safety_without_a_position_before_is_told_and_no_error(
+    client: FlaskClient, recording: int, desk: Json
+) -> None:
+    asked = for_a_safety(desk)
+    asked["shots"] = asked["shots"][:1]
+    asked["shots"][0]["layout"]["balls"]["cue"] = None
+    answer = client.post(f"/api/recordings/{recording}/mapped", json=asked)
+    assert answer.status_code == 200
+    assert answer.get_json()["stage"] == "none" and "cue ball" in answer.get_json()["reason"]

@@ -8,6 +8,7 @@ from typing import cast
 from apiflask import APIBlueprint
 
 from aretane.core.chance.forecast import NoAim
+from aretane.core.choice.decision import ChoiceQuestion
 from aretane.core.choice.from_place import Stroke
 from aretane.core.equipment.layout import Layout
 from aretane.core.intervals import wilson
@@ -49,19 +50,17 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
     try:
         around, rack, steps, number = at_shot(recording_id, json_data)
         step, played = steps[number], played_next(rack, steps, number)
-        earlier = steps[number - 1] if number > 0 else None
+        stroke, choice = _placed_for(around, steps, number)
         before, after = _planned(around, step), _next(around, step, played)
     except NoRun as reason:
         return _without(str(reason))
     if (before is not None and not before.done) or (after is not None and not after.done):
         return _without("").model_copy(update={"stage": "waiting"})
     found = _found(before, step.shot.plan)
-    stroke = PLAYED.get(step.shot.plan.target.kind)
     if isinstance(found, str) and after is None and stroke is None:
         return _without(found)
     by_map = _by_map(found, before, after, step)
-    choice = choice_of(around, step, earlier) if stroke is not None and falls_alone(step) else None
-    if choice is not None and stroke is not None and choice.company == "opponent":
+    if choice is not None and stroke is not None:
         chart, won = ask(charting(), choice, asker_now())
         if not chart.trouble and (won is None or won.found.done < 1.0):
             return _without("").model_copy(update={"stage": "waiting"})
@@ -79,6 +78,18 @@ def mapped(recording_id: int, json_data: OutlookBody) -> MappedView:
         proposal=None if proposal is None else serialise.proposed(proposal),
         leave=None if left is None else serialise.leave(left),
     )  # fmt: skip
+
+
+def _placed_for(
+    around: Scene, steps: list[Step], number: int
+) -> tuple[Stroke | None, ChoiceQuestion | None]:
+    """The stroke that the plan places the cue ball for, and the decision of the shot where the map of the
+    chance to win says something of what came. Raises NoRun."""
+    step, stroke = steps[number], PLAYED.get(steps[number].shot.plan.target.kind)
+    if stroke is None or not falls_alone(step):
+        return stroke, None
+    choice = choice_of(around, step, steps[number - 1] if number > 0 else None)
+    return stroke, choice if choice.company == "opponent" else None
 
 
 def _for_stroke(won: Won | None, stroke: Stroke, step: Step) -> Landed | None:
