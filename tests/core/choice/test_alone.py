@@ -64,6 +64,45 @@ def test_balls_of_straight_pool_and_points_of_a_visit_count_what_falls() -> None
     assert unit_of(Standing(table, "snooker", reds.layout, "red")) == 1.0
 
 
+def test_the_last_ball_counts_whatever_the_score() -> None:
+    """A black over its pocket, far behind, far ahead and level: seven points of a visit each time."""
+    table = table_for("snooker-12")
+    mouth = table.pockets["foot-left"].mouth
+    black = Point(mouth.x - 0.06, mouth.y - 0.06)
+    layout = Layout.of({CUE: Point(black.x - 0.5, black.y - 0.5), "black": black})
+    asked = Question(table, "snooker", layout, "end", PRESETS["professional"], Physics())
+    sides = seats(asked, PRESETS["professional"], COARSE)
+    for lead in (-50.0, 0.0, 50.0):
+        at = Standing(table, "snooker", layout, "end", lead=lead, company="nobody")
+        best = choices(at, *sides, Physics(), settle=False).options[0]
+        assert best.value * unit_of(at) == pytest.approx(7.0 * best.made.share, abs=0.01)
+        assert best.value * unit_of(at) > 5.0
+
+
+def test_a_double_hit_ends_the_run() -> None:
+    at = alone(standing({CUE: (1.2, 0.6), "9": (0.06, 0.06)}))
+    me, other = both(at)
+    cue = at.layout.cue
+    assert cue is not None
+    rows = np.zeros((40, 5))
+    rows[:, 0], rows[:, 1], rows[:, 3] = 1.6, np.arctan2(0.06 - 0.6, 0.06 - 1.2), -0.4
+    ends = played(at, cue, rows, Physics())
+    plain, _ = worth(at, ends, ("9", "head-right"), me, other, 1)
+    twice, _ = worth(at, ends, ("9", "head-right"), me, other, 1, twice=0.5)
+    assert plain.mean() == 1.0 and twice.mean() == 0.5
+
+
+def test_points_that_win_end_no_run() -> None:
+    """Straight pool with one point to go: against nobody the run goes on."""
+    layout = strewn(5, [str(n) for n in range(1, 7)])
+    far, near = (
+        Standing(TABLE, "straight-pool", layout, needs=(need, 100), company="nobody") for need in (100, 1)
+    )
+    sides = both(far)
+    one, two = (choices(at, *sides, Physics(), settle=False).options[0].value for at in (far, near))
+    assert one == two
+
+
 def test_the_next_shot_of_a_team_is_the_partners() -> None:
     """A last ball but one straight in: the run is the partner's pot of the 9."""
     at = standing({CUE: (0.8, 0.6), "8": (0.45, 0.35), "9": (2.0, 0.3)})

@@ -110,13 +110,13 @@ def worth(
     twice: the share of the strikes that are double hits, and so fouls.
     """
     verdicts = judged(at, ends, called)
-    if at.alone:
-        return _alone(at, ends, called, verdicts, me, other, seed, closer, report), verdicts
     if twice > 0.0:
         struck = np.floor((np.arange(len(verdicts)) + 1) * twice) > np.floor(
             np.arange(len(verdicts)) * twice
         )
         verdicts = np.where(struck & (verdicts != LOST), foul_of(at), verdicts)
+    if at.alone:
+        return _alone(at, ends, called, verdicts, me, other, seed, closer, report), verdicts
     values = np.where(verdicts == WON, 1.0, np.where(verdicts == LEVEL, 0.5, 0.0))
     for k in np.flatnonzero(np.isin(verdicts, (AGAIN, OVER, FOUL))):
         then = after(at, ends, int(k), int(verdicts[k]), called)
@@ -136,13 +136,13 @@ def _alone(
     closer: float, report: Callable[[int, Look], object],
 ) -> Array:  # fmt: skip
     """What the run is worth (k,) after strikes with nobody at the table but a partner: of a strike that
-    plays on, the run that the next look promises; else nothing."""
+    plays on or ends the rack, what it scores and the run that the next look promises; else nothing."""
     values = np.where((verdicts == WON) & (not at.game.scores), 1.0, 0.0)
     following = other if at.company == "partner" else me
-    for k in np.flatnonzero(verdicts == AGAIN):
+    for k in np.flatnonzero(np.isin(verdicts, (AGAIN, WON))):
+        values[k] += scores(at, ends, int(k), called)
         then = after(at, ends, int(k), AGAIN, called)
-        values[k] = scores(at, ends, int(k), called)
-        if then.layout.objects:
+        if verdicts[k] == AGAIN and then.layout.objects:
             look = following.look(then, (seed, int(k)), closer=closer)
             report(int(k), look)
             values[k] += look.chance

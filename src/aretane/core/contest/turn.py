@@ -141,7 +141,8 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     in straight pool it costs points.
     """
     if at.game.by_colours:
-        return scored.judged(at.group_on, at.on, at.lead, ends, called, at.free_ball, touched(at, ends))
+        lead = 0.0 if at.alone else at.lead  # with nobody against the last ball wins whatever the score
+        return scored.judged(at.group_on, at.on, lead, ends, called, at.free_ball, touched(at, ends))
     names = list(ends.names)
     on = np.zeros(len(names) + 1, dtype=bool)  # the last stands for no ball
     on[[names.index(ball) for ball in at.on]] = True
@@ -157,7 +158,7 @@ def judged(at: Standing, ends: Ends, called: Called = None) -> NDArray[np.int64]
     elif called is not None and called[0] in names:
         counts = np.asarray(fates[:, names.index(called[0])] == POCKETS.index(called[1]))
     if at.game.any_order:
-        wins = counts & (down.sum(axis=1) >= at.needs[0])
+        wins = counts & (down.sum(axis=1) >= at.needs[0]) & (not at.alone)
         return np.where(foul, FOUL, np.where(wins, WON, np.where(counts, AGAIN, OVER)))
     last = at.game.last
     money = fates[:, names.index(last)] >= 0
@@ -230,7 +231,7 @@ def unit_of(at: Standing) -> float:
 
 
 def scores(at: Standing, ends: Ends, k: int, called: Called) -> float:
-    """What strike k, which plays on, adds to a run where pots count by themselves: balls as shares of a
+    """What a lawful strike k with a pot adds to a run where pots count by themselves: balls as shares of a
     rack, points as shares of a hundred; else nothing."""
     if at.game.by_colours:
         gained = scored.points(at.group_on, at.on, ends, k, called, at.free_ball, touched(at, ends))
@@ -241,7 +242,7 @@ def scores(at: Standing, ends: Ends, k: int, called: Called) -> float:
 def potted(at: Standing, ball: str) -> Standing | None:
     """The same player's next shot after a pot of the ball that moved nothing else, the cue ball still to be
     placed; None where the rack is over then, or another is racked."""
-    left = at.layout.without((CUE, ball))
+    left, fouls = at.layout.without((CUE, ball)), at.fouls and (0, at.fouls[1])
     if not left.objects or ball == at.game.last:
         return None
     if at.game.by_colours:
@@ -255,9 +256,8 @@ def potted(at: Standing, ball: str) -> Standing | None:
         mine, theirs = at.needs
         if len(left.objects) == 1 or mine <= 1:
             return None
-        return replace(at, layout=left, needs=(mine - 1, theirs), frozen=())
+        return replace(at, layout=left, needs=(mine - 1, theirs), fouls=fouls, frozen=())
     group_on = GROUPS.get(ball, OPEN) if at.group_on == OPEN else at.group_on
-    fouls = at.fouls and (0, at.fouls[1])
     return replace(at, layout=left, group_on=group_on, fouls=fouls, frozen=())
 
 
