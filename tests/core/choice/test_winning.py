@@ -106,3 +106,10 @@ def test_what_a_pot_leaves_in_snooker_and_straight_pool() -> None:
     then = potted(pool, "7")
     assert then is not None and then.needs == (4, 9) and len(then.layout.objects) == 2
     assert potted(then, "8") is None  # one ball left: another rack is set up
+
+
+def test_what_touches_the_cue_ball_binds_no_other_place(coarse: None) -> None:
+    at = Standing(TABLE, "straight-pool", scattered(4, 3)[0], needs=(5, 9))
+    frozen = Standing(TABLE, "straight-pool", at.layout, needs=(5, 9), frozen=("7",))
+    plain, bound = (made(one)[-1] for one in (at, frozen))
+    assert np.array_equal(plain.values, bound.values)

@@ -9,7 +9,7 @@ import numpy as np
 from ..contest.decide import GLANCE, pot_strike, screened, standing_equity, worth
 from ..contest.look import Look
 from ..contest.seat import Seat, race
-from ..contest.strikes import Search, mistaken, placed, played
+from ..contest.strikes import QUICK, mistaken, placed, played
 from ..contest.turn import Called, Standing
 from ..geometry import Point
 from ..motion.physics import Physics
@@ -21,8 +21,6 @@ from .special import potted_ways, stays, widest
 
 Stroke = Literal["pot", "bank", "safety"]
 STROKES: tuple[Stroke, ...] = get_args(Stroke)
-SEARCH = Search(13, (0.7, 1.2, 2.0, 3.2), ((0.0, 0.0),), 72, (1.6, 3.0))
-"""Strikes among which safeties are looked for."""
 SAFETIES, STRUCK = 3, 8
 """Safeties that are struck at a place, and with how many errors each."""
 AROUND, SPEEDS = 900, (1.5, 2.4)
@@ -92,7 +90,7 @@ def _safety(here: Standing, me: Seat, other: Seat, physics: Physics) -> Best | N
     cue = _cue(here)
     tried = [
         _valued(here, strike, None, me, other, physics)
-        for _, strike in screened(here, cue, SEARCH, physics, SAFETIES)
+        for _, strike in screened(here, cue, QUICK, physics, SAFETIES)
     ]
     return max(tried, key=lambda one: one.value, default=None)
 

@@ -47,8 +47,7 @@ class WinMap:
     """The chance to win from every node of a grid, as far as it is worked out.
 
     frame (4,) as in `runout.grid`; values (nx, ny); by_kind (3, nx, ny): of the STROKES, NaN where there is
-    none or it is not worked out. shots: the pot of each node, by i * ny + j. done: the share of the places
-    that are struck.
+    none or it is not worked out. shots: the pot of each node, by i * ny + j. done: the share of the work.
     """
 
     frame: Array
@@ -93,6 +92,7 @@ def win_map(
     `report` is called with the first picture and after every BLOCK of places that are struck; an exception
     it raises stops the work. The answer is the same for any number of `threads`.
     """
+    at = replace(at, frozen=())  # what touches the cue ball lies elsewhere once it is moved
     fine, wider = SPACINGS[_sort(at)]
     frame, shape = grid_of(at.table, fine)
     nodes = nodes_of(frame, shape)
