@@ -78,6 +78,6 @@ export function winProgress(winning: Winning | null): string {
   if (winning.stage === "none") return winning.reason;
   if (winning.stage === "waiting") return `working out both players' maps, ${winning.maps} so far…`;
   if (winning.stage === "rough")
-    return `rough; strokes struck at ${Math.round((winning.chart?.done ?? 0) * 100)} % of the places…`;
+    return `rough; refined by ${Math.round((winning.chart?.done ?? 0) * 100)} %…`;
   return LINES.win;
 }

@@ -100,7 +100,7 @@ function Ranked({ found, words, at }: RankedProps) {
       ))}
       {found.again && <PlayAgain again={found.again} best={found.options[0]?.value ?? null} />}
       {found.match && option && <Match match={found.match} option={option} />}
-      {option && <KeysLine count={found.options.length} />}
+      {option && <KeysLine count={found.options.length} even={found.break_even !== null} />}
     </>
   );
 }

@@ -23,12 +23,12 @@ export function Heading({ base, shot }: { base: string; shot: number }) {
   );
 }
 
-/** What a run is worth, before the name of whose it is. */
+/** What a run is worth, after the name of whose it is. */
 const RUN: Record<Measure, string> = {
   win: "",
-  chance: "The chance to run out of",
-  points: "Points of the visit of",
-  balls: "Balls of the run of",
+  chance: "chance to run out",
+  points: "visit in points",
+  balls: "run in balls",
 };
 
 type WhoseProps = {
@@ -51,7 +51,7 @@ export function Whose({ recording, shooter, found, words, set }: WhoseProps) {
   if (measure !== "win")
     return (
       <p className="quiet text-sm">
-        {RUN[measure]} {player.name}, {model(player.model)} model
+        {player.name}'s {RUN[measure]}, {model(player.model)} model
         {found?.company === "partner" && other ? `, in turn with ${other.name}` : ", nobody against"}: a
         strike that ends the run is worth nothing
         {found?.company === "nobody" && (
@@ -80,13 +80,13 @@ const Instead = ({ words, go }: { words: string; go: () => void }) => (
   </>
 );
 
-export function KeysLine({ count }: { count: number }) {
+export function KeysLine({ count, even }: { count: number; even: boolean }) {
   return (
     <p className="quiet mt-1 text-xs">
       <kbd className="key">1</kbd>–<kbd className="key">{count}</kbd> or <kbd className="key">↑</kbd>
       <kbd className="key">↓</kbd> pick, <kbd className="key">P</kbd> pin, <kbd className="key">N</kbd>{" "}
       <kbd className="key">B</kbd> next shot and the one before, <kbd className="key">Enter</kbd> the desk.
-      A bar across the best attack marks the chance its pot needs.
+      {even && "A bar across the best attack marks the chance its pot needs."}
     </p>
   );
 }
@@ -163,7 +163,9 @@ export function Verdict({ found, trouble }: { found: Choices | null; trouble: st
     return <p className="quiet py-2 text-sm italic">○ being worked out…</p>;
   if (found.stage === "none") return <p className="quiet py-2 text-sm">{found.reason}</p>;
   const attack = found.options.find((option) => option.ball !== null);
-  const said = { attack: "Attack.", safety: "Safety.", close: "Too close to call." }[found.verdict] ?? "";
+  const against = found.company === "opponent"; // else nobody plays safe
+  const said =
+    (against && { attack: "Attack.", safety: "Safety.", close: "Too close to call." }[found.verdict]) || "";
   return (
     <p className="py-1 text-sm" data-testid="verdict">
       <b>{said}</b> {attack?.attack && <EvenWords even={found.break_even} attack={attack.attack} />}

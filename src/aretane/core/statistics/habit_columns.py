@@ -30,7 +30,7 @@ FEWEST = 12
 
 @dataclass(frozen=True, slots=True)
 class Swing:
-    """A difference of chances to win the rack, with its standard error."""
+    """A difference with its standard error: of chances to win the rack, or of places (m)."""
 
     value: float
     error: float

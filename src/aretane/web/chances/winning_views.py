@@ -9,8 +9,7 @@ class WinChartView(ChartView):
     """Chances to win by place, as a chart; `shots` are the pots, whether or not a pot is the best stroke.
 
     kinds: of pot, bank and safety what each is worth at every node, None where none was found. `errors` say
-    how far values are off from racks played out. `done`: the share of the places at which strokes are
-    struck with errors so far.
+    how far values are off from racks played out. `done`: the share of the work that is done.
     """
 
     kinds: dict[str, list[float | None]]
