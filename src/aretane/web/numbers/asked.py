@@ -18,7 +18,8 @@ from aretane.core.statistics.rose import rose
 from aretane.store import facts, questions, read
 from aretane.store.database import Db, reading
 from aretane.store.errors import NotFound
-from aretane.store.questions import IDS, Asked
+from aretane.store.measures import IDS
+from aretane.store.questions import Asked
 from aretane.store.records import Asker
 from aretane.store.sql import Row
 
