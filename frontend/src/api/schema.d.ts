@@ -10206,7 +10206,7 @@ export interface components {
          * @description A family of routes to the next position by its best strike (m/s, ball radii).
          *
          *     `rails` met after the contact; `spin` and `entry` (to the next shot's line) in words; `worth` in the
-         *     outlook's measure with its `error`; `pot`, `inside` (potted and in the computed window) and `scratch`
+         *     outlook's measure with its `error` (with that of the map where it is a chance to win); `pot`, `inside` (potted and in the computed window) and `scratch`
          *     as shares; `slower` and `faster`: how far off its speed may be, as shares, before position is lost;
          *     `travel` in mm.
          */
@@ -11487,8 +11487,7 @@ export interface components {
          * @description Chances to win by place, as a chart; `shots` are the pots, whether or not a pot is the best stroke.
          *
          *     kinds: of pot, bank and safety what each is worth at every node, None where none was found. `errors` say
-         *     how far values are off from racks played out. `done`: the share of the places at which strokes are
-         *     struck with errors so far.
+         *     how far values are off from racks played out. `done`: the share of the work that is done.
          */
         WinChartView: {
             /** Advised */

@@ -120,9 +120,13 @@ export function Fork({ found, words, picked, pinned, pick, pin }: Props) {
   );
 }
 
-/** A worth in the fork: the unit of a run stands above it. */
+/** A worth in the fork: the unit of a run stands above it; 0 where nothing is left. */
 const short = (measure: Measure, value: number): string =>
-  measure === "points" || measure === "balls" ? figure(measure, value) : amount(measure, value);
+  value === 0
+    ? "0"
+    : measure === "points" || measure === "balls"
+      ? figure(measure, value)
+      : amount(measure, value);
 
 type BranchProps = {
   option: Option;

@@ -2,11 +2,14 @@
 
 from collections.abc import Hashable
 from functools import partial
+from math import hypot
 from typing import cast
 
+import numpy as np
 from apiflask import APIBlueprint
 
 from aretane.core.choice.from_place import Stroke
+from aretane.core.choice.winning import off
 from aretane.core.equipment.table import PocketName
 from aretane.core.patterns.angles import angle_words
 from aretane.core.patterns.chains import Chain, chains
@@ -95,16 +98,17 @@ def _routes_view(
     unit = chart.fine.units[0] if stroke is None else 1.0
     return RoutesView(
         reason=reason, stage="fine", maps=0, measure="win" if stroke else chart.asked.measure, ball=ball,
-        pocket=pocket, stroke=stroke, window=WINDOW, routes=[_route_view(one, ball, unit) for one in found],
+        pocket=pocket, stroke=stroke, window=WINDOW, routes=[_route_view(one, ball, unit, stroke) for one in found],
     )  # fmt: skip
 
 
-def _route_view(route: Route, ball: str, unit: float) -> RouteView:
+def _route_view(route: Route, ball: str, unit: float, stroke: Stroke | None) -> RouteView:
     trace = route.motion.trace
+    error = route.error if stroke is None else hypot(route.error, float(off(np.array(route.worth))))
     return RouteView(
         rails=list(route.rails), spin=route.spin, entry=entry_words(route.entry), speed=route.speed,
         side=route.side,
-        height=route.height, worth=round(route.worth * unit, 4), error=round(route.error * unit, 4),
+        height=route.height, worth=round(route.worth * unit, 4), error=round(error * unit, 4),
         pot=round(route.pot, 3), inside=round(route.inside, 3), scratch=round(route.scratch, 3),
         slower=round(route.slower, 3), faster=round(route.faster, 3), travel=round(mm(route.travel), 1),
         touches=list(route.touches),
