@@ -9,9 +9,9 @@ class RouteView(BaseModel):
     """A family of routes to the next position by its best strike (m/s, ball radii).
 
     `rails` met after the contact; `spin` and `entry` (to the next shot's line) in words; `worth` in the
-    outlook's measure with its `error` (with that of the map where it is a chance to win); `pot`, `inside` (potted and in the computed window) and `scratch`
-    as shares; `slower` and `faster`: how far off its speed may be, as shares, before position is lost;
-    `travel` in mm.
+    outlook's measure with its `error`, that of the map in it where it is a chance to win; `pot`, `inside`
+    (potted and in the computed window) and `scratch` as shares; `slower` and `faster`: how far off its
+    speed may be, as shares, before position is lost; `travel` in mm.
     """
 
     rails: list[str]

@@ -98,7 +98,8 @@ def _routes_view(
     unit = chart.fine.units[0] if stroke is None else 1.0
     return RoutesView(
         reason=reason, stage="fine", maps=0, measure="win" if stroke else chart.asked.measure, ball=ball,
-        pocket=pocket, stroke=stroke, window=WINDOW, routes=[_route_view(one, ball, unit, stroke) for one in found],
+        pocket=pocket, stroke=stroke, window=WINDOW,
+        routes=[_route_view(one, ball, unit, stroke) for one in found],
     )  # fmt: skip
 
 
