@@ -11,7 +11,8 @@ from numpy.typing import NDArray
 from tests.core.runout.layouts import strewn
 
 from aretane.core.chance.made import Task, made
-from aretane.core.choice.special import LEAST, Special, made_by, potted_ways, specials, widest
+from aretane.core.chance.widths import widest
+from aretane.core.choice.special import LEAST, Special, made_by, potted_ways, specials
 from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout, layout_faults
 from aretane.core.equipment.table import POCKETS, PocketName, table_for

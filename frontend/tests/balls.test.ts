@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Review, TableView } from "../src/api/types";
-import { ballsOf } from "../src/parts/ballText";
+import { ballsOf, pairsOf } from "../src/parts/ballText";
 import { standing } from "../src/desk/Standing";
 import { ballForKey, ballMark, ballName, rank, theBall } from "../src/table/colours";
 import { mirrored, readLayout, turned, writeLayout } from "../src/table/layoutText";
@@ -66,6 +66,22 @@ describe("balls typed in their order", () => {
       balls: ["3"],
       fault: "“9” is no ball on the table; write for example 3",
     });
+  });
+});
+
+describe("combinations typed in pairs", () => {
+  it("are the ball hit first and the one potted, and what is none is named", () => {
+    expect(pairsOf("4 7, 5-3", ["3", "4", "5", "7"])).toEqual({
+      pairs: [
+        ["4", "7"],
+        ["5", "3"],
+      ],
+      fault: "",
+    });
+    expect(pairsOf("", ["3"])).toEqual({ pairs: [], fault: "" });
+    expect(pairsOf("4 7 3", ["3", "4", "7"]).fault).toMatch(/“4 7 3” is no combination/);
+    expect(pairsOf("4", ["4"]).fault).toMatch(/no combination/);
+    expect(pairsOf("4 9", ["4"]).fault).toMatch(/“9” is no ball on the table/);
   });
 });
 

@@ -85,11 +85,18 @@ def test_a_plan_for_the_visit_is_kept_and_names_what_is_no_ball(tab: Page) -> No
     hands.key("i")
     tab.get_by_role("button", name="plan the whole inning").click()
     on = sorted(rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["review"]["before"])[:-1]
-    tab.get_by_label("Order").fill(f"{on[0]} 77")
-    tab.get_by_label("Order").blur()
+    order = tab.get_by_label("Order", exact=True)
+    order.fill(f"{on[0]} 77")
+    order.blur()
     expect(tab.get_by_text("“77” is no ball on the table")).to_be_visible()
-    tab.get_by_label("Order").fill(" ".join(on[:3]))
-    tab.get_by_label("Order").blur()
+    order.fill(" ".join(on[:3]))
+    order.blur()
+    tab.get_by_label("Other order").fill(" ".join(on[1::-1]))
+    pairs = tab.get_by_label("Combination")
+    pairs.fill(" ".join(on[:3]))
+    expect(tab.get_by_text(re.compile("is no combination"))).to_be_visible()
+    pairs.fill(" ".join(on[:2]))
+    pairs.blur()
     tab.get_by_label("Key ball").select_option(label=f"{on[1]} ball")
     tab.get_by_role("group", name="What became of the plan before").get_by_role(
         "button", name="re-planned"
@@ -97,3 +104,4 @@ def test_a_plan_for_the_visit_is_kept_and_names_what_is_no_ball(tab: Page) -> No
     hands.saved()
     visit = rack_data(tab, 2, 4)["rack"]["shots"][number - 1]["shot"]["plan"]["visit"]
     assert visit["order"] == on[:3] and visit["key_ball"] == on[1] and visit["state"] == "re-planned"
+    assert visit["other_order"] == on[1::-1] and visit["combinations"] == [on[:2]]

@@ -131,10 +131,13 @@ def test_two_orders_of_straight_pool_side_by_side_and_one_break_ball(client: Fla
     balls = {"cue": [1300, 500], "1": [2300, 150], "2": [1970, 940], "3": [1500, 1000], "4": [600, 400]}
     shot = {
         "shooter": first, "layout": {"from": "empty", "balls": balls},
-        "plan": {"ball": "1", "pocket": "foot-right", "visit": {"order": ["1", "4", "3", "2"]}},
+        "plan": {
+            "ball": "1", "pocket": "foot-right",
+            "visit": {"order": ["1", "4", "3", "2"], "other_order": ["4", "1", "2"]},
+        },
     }  # fmt: skip
     asked = {"number": 1, "breaker": None, "shots": [shot], "shot": 1}
-    orders = asked | {"against": ["4", "1", "2"], "insured": True}
+    orders = asked | {"insured": True}
     began = time.monotonic()
     answer, _ = until_fine(client, recording, orders)
     while answer["own_waits"] and time.monotonic() - began < PATIENCE:
@@ -152,9 +155,11 @@ def test_two_orders_of_straight_pool_side_by_side_and_one_break_ball(client: Fla
     assert found["chains"][0]["break_ball"] == answer["break_ball"]
     assert found["chains"][0]["key_ball"] == answer["key_ball"]
     assert found["measure"] == "balls" and found["nudge"]["leave"]["value"] > 0
-    wrong = asked | {"against": ["nine" * 10]}
-    assert client.post(f"/api/recordings/{recording}/outlook", json=wrong).status_code == 422
-    strange, _ = until_fine(client, recording, asked | {"against": ["15"]})
+    visit = shot["plan"]["visit"]
+    visit["other_order"] = ["nine" * 10]
+    assert client.post(f"/api/recordings/{recording}/outlook", json=asked).status_code == 422
+    visit["other_order"] = ["15"]
+    strange, _ = until_fine(client, recording, asked)
     while strange["own_waits"] and time.monotonic() - began < 3 * PATIENCE:
-        strange, _ = until_fine(client, recording, asked | {"against": ["15"]})
+        strange, _ = until_fine(client, recording, asked)
     assert "not on the table" in strange["against"]["reason"]

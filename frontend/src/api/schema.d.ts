@@ -7586,6 +7586,21 @@ export interface components {
             ways: components["schemas"]["BreakOutView"][];
         };
         /**
+         * CombinationView
+         * @description A combination that is insurance: `ball` goes to `pocket` off the ball `by`, which is hit first;
+         *     `reach` is the share of the table from which this player makes it more often than not.
+         */
+        CombinationView: {
+            /** Ball */
+            ball: string;
+            /** By */
+            by: string;
+            /** Pocket */
+            pocket: string;
+            /** Reach */
+            reach: number;
+        };
+        /**
          * CompareView
          * @description One player, or two with their differences. waiting: racks of the club still to be counted; remarks:
          *     what is to be said of what was counted.
@@ -8865,12 +8880,9 @@ export interface components {
         };
         /**
          * OrdersBody
-         * @description As for any position; `against`: an order of balls that the one written down is held to. insured:
-         *     whether insurance balls are wanted.
+         * @description As for any position; `insured`: whether balls and combinations that are insurance are wanted.
          */
         OrdersBody: {
-            /** Against */
-            against?: string[];
             /** Breaker */
             breaker: string | null;
             /**
@@ -8925,10 +8937,11 @@ export interface components {
          *     `stage`: none (with the `reason`), waiting, rough, fine. `maps` counts those of the search now running.
          *     `measure`: chance to run out, points of the visit, or balls of the run; with balls `break_shot` is the
          *     chance of a playable break shot. `proposed` is the best plan, with the number (from 0) of its `hardest`
-         *     shot; of straight pool it names the `key_ball` and the `break_ball` it ends with. `insurance`: balls
-         *     that are made from most of the table, once asked with the order. `own` is the order written down
-         *     (`own_waits`: more is being worked out), `against` another that it is held to, with the `gap`; `frame`
-         *     an estimate of the chance to win the frame, `angle` what still works on the next ball.
+         *     shot; of straight pool it names the `key_ball` and the `break_ball` it ends with. `insurance`: balls and
+         *     `combinations` that are made from most of the table, once asked with the order. `own` is the order
+         *     written down (`own_waits`: more is being worked out), `against` the other one that it is held against,
+         *     with the `gap`; `frame` an estimate of the chance to win the frame, `angle` what still works on the next
+         *     ball.
          */
         OutlookView: {
             advised: components["schemas"]["AdvisedView"] | null;
@@ -8940,6 +8953,8 @@ export interface components {
             break_ball: string | null;
             /** Break Shot */
             break_shot: number | null;
+            /** Combinations */
+            combinations: components["schemas"]["CombinationView"][];
             /** Error */
             error: number | null;
             following: components["schemas"]["ChartView"] | null;
@@ -9868,8 +9883,8 @@ export interface components {
          * ReadingView
          * @description A layout read for the player whose shot it is. `stage`: none (with the `reason`), waiting, fine.
          *
-         *     `nudge` and `chains` come later, as long as `nudge_waits`; null and none where there are none. Nudges
-         *     are weighed in the `measure` of the game.
+         *     `combinations` are those that are insurance, the surest first. `nudge` and `chains` come later, as long
+         *     as `nudge_waits`; null and none where there are none. Nudges are weighed in the `measure` of the game.
          */
         ReadingView: {
             /** Balls */
@@ -9882,6 +9897,8 @@ export interface components {
             chains: components["schemas"]["ChainView"][];
             /** Clusters */
             clusters: components["schemas"]["ClusterView"][];
+            /** Combinations */
+            combinations: components["schemas"]["CombinationView"][];
             /** Measure */
             measure: string;
             nudge: components["schemas"]["NudgeView"] | null;
@@ -11317,9 +11334,10 @@ export interface components {
          * VisitPlanShape
          * @description The plan from this shot to the end of the visit.
          *
-         *     `order` of the balls; `key_ball` before the last ones, or before the `break_ball` of the next rack;
-         *     `problems`, `insurance`; `clusters` in words; the `group` chosen and why; `state`: what became of the
-         *     plan made before.
+         *     `order` of the balls, and `other_order` that it is held against; `key_ball` before the last ones, or
+         *     before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance:
+         *     the ball that is hit first and the one that is potted; `clusters` in words; the `group` chosen and why;
+         *     `state`: what became of the plan made before.
          */
         VisitPlanShape: {
             /**
@@ -11332,6 +11350,11 @@ export interface components {
              * @default
              */
             clusters: string;
+            /** Combinations */
+            combinations?: [
+                "cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black",
+                "cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black"
+            ][];
             /**
              * Group
              * @default null
@@ -11351,6 +11374,8 @@ export interface components {
             key_ball: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black") | null;
             /** Order */
             order?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
+            /** Other Order */
+            other_order?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
             /** Problems */
             problems?: ("cue" | "1" | "2" | "3" | "4" | "5" | "6" | "7" | "8" | "9" | "10" | "11" | "12" | "13" | "14" | "15" | "r1" | "r2" | "r3" | "r4" | "r5" | "r6" | "r7" | "r8" | "r9" | "r10" | "r11" | "r12" | "r13" | "r14" | "r15" | "y1" | "y2" | "y3" | "y4" | "y5" | "y6" | "y7" | "yellow" | "green" | "brown" | "blue" | "pink" | "black")[];
             /**

@@ -26,6 +26,8 @@ export type VisitPlan = {
   break_ball: string | null;
   problems: string[];
   insurance: string[];
+  other_order: string[];
+  combinations: [string, string][];
   clusters: string;
   group: string | null;
   group_reason: string;
@@ -151,6 +153,7 @@ export type Route = Whole<Schemas["RouteView"]>;
 export type Routes = Omit<Whole<Schemas["RoutesView"]>, "routes"> & { routes: Route[] };
 export type BallReading = Whole<Schemas["BallReadingView"]>;
 export type Weighed = Whole<Schemas["WeighedView"]>;
+export type Combination = Whole<Schemas["CombinationView"]>;
 export type BreakOut = Whole<Schemas["BreakOutView"]>;
 export type Reading = Whole<Schemas["ReadingView"]>;
 export type Story = Whole<Schemas["StoryView"]>;

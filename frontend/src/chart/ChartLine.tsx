@@ -141,9 +141,7 @@ export function ChartLine({ outlook, routes, reading, winning, shot, balls, tabl
           , playing {shotWords(outlook.advised, words, units)}.
         </p>
       )}
-      {view === "order" && outlook && (
-        <OrderLine outlook={outlook} measure={measure} words={words} balls={balls} />
-      )}
+      {view === "order" && outlook && <OrderLine outlook={outlook} measure={measure} words={words} />}
       {view === "routes" && routes && <RouteLine routes={routes} words={words} units={units} />}
       {view === "table" && reading?.stage === "fine" && (
         <ReadingLine reading={reading} balls={balls} table={table} words={words} units={units} />

@@ -1,23 +1,23 @@
 /** Orders in words: the proposed one with its key balls, the one written down, and another it is held to. */
-import { useState } from "react";
-import type { Outlook, OwnOrder, Places, Words } from "../api/types";
-import { ballsOf } from "../parts/ballText";
+import type { Outlook, OwnOrder, Words } from "../api/types";
 import { amount, change, CHANGED, PURPOSE, spread, type Measure } from "../parts/measure";
-import { isColour, shortName, theBall, theBalls } from "../table/colours";
-import { holdAgainst, useChart } from "./chartStore";
+import { shortName, theBall } from "../table/colours";
+import { insured } from "./insured";
 
 type Props = { outlook: Outlook; measure: Measure; words: Words };
 
-export function OrderLine({ outlook, measure, words, balls }: Props & { balls: Places }) {
+export function OrderLine({ outlook, measure, words }: Props) {
   return (
     <>
       {outlook.proposed.length > 0 && <Proposed outlook={outlook} measure={measure} words={words} />}
       {outlook.own && (
         <Written name="Order written down" order={outlook.own} outlook={outlook} measure={measure} />
       )}
-      {outlook.own && <Against balls={balls} />}
       {outlook.against && (
-        <Written name="Against it" order={outlook.against} outlook={outlook} measure={measure} />
+        <Written name="The other order" order={outlook.against} outlook={outlook} measure={measure} />
+      )}
+      {outlook.own && !outlook.against && (
+        <p className="quiet">Write another order in the visit's plan to hold it against this one.</p>
       )}
       <Gap outlook={outlook} measure={measure} />
     </>
@@ -28,7 +28,8 @@ export function OrderLine({ outlook, measure, words, balls }: Props & { balls: P
 function Proposed({ outlook, measure, words }: Props) {
   const legs = outlook.proposed;
   const worst = outlook.hardest === null ? null : legs[outlook.hardest];
-  const { key_ball: key, break_ball: last, insurance } = outlook;
+  const { key_ball: key, break_ball: last } = outlook;
+  const saved = insured(outlook.insurance, outlook.combinations, words);
   return (
     <p data-testid="order">
       Proposed order:{" "}
@@ -60,7 +61,7 @@ function Proposed({ outlook, measure, words }: Props) {
           )}
         </>
       )}
-      {insurance.length > 0 && <>; insurance: {theBalls(insurance)}</>}.
+      {saved && <>; insurance: {saved}</>}.
     </p>
   );
 }
@@ -128,39 +129,5 @@ function Less({
       </b>{" "}
       {CHANGED[measure]} against {than}
     </>
-  );
-}
-
-/** Where another order is typed: it is for looking at, and not kept. */
-function Against({ balls }: { balls: Places }) {
-  const kept = useChart((s) => s.against);
-  const [text, setText] = useState(kept.join(" "));
-  const [fault, setFault] = useState("");
-  const on = Object.keys(balls).filter((ball) => ball !== "cue");
-  const hold = () => {
-    const read = ballsOf(text, on, on.filter(isColour));
-    setFault(read.fault);
-    if (!read.fault) holdAgainst(read.balls);
-  };
-  return (
-    <form
-      className="flex flex-wrap items-baseline gap-2"
-      onSubmit={(event) => {
-        event.preventDefault();
-        hold();
-      }}
-    >
-      <label className="quiet flex items-baseline gap-2">
-        <span className="shrink-0">Hold it against</span>
-        <input
-          className="plain max-w-48 text-sm"
-          value={text}
-          placeholder="another order"
-          onChange={(event) => setText(event.target.value)}
-          onBlur={hold}
-        />
-      </label>
-      {fault && <span className="text-warning text-xs">{fault}</span>}
-    </form>
   );
 }

@@ -6,6 +6,7 @@ import { distance } from "../table/geometry";
 import { chance, length, percent, speed, tipAt, type Units } from "../units/units";
 import { pick, useChart } from "./chartStore";
 import { amount, measureOf, spread } from "../parts/measure";
+import { insured } from "./insured";
 import { openers } from "./ReadingMarks";
 import { turnOf } from "./ways";
 
@@ -15,7 +16,8 @@ const NEAR = 2.5; // ball radii round a ball within which the pointer means it
 
 export function ReadingLine({ reading, balls, table, words, units }: Props) {
   const problems = reading.balls.filter((one) => one.problem);
-  const insurance = reading.balls.filter((one) => one.insurance);
+  const sure = reading.balls.filter((one) => one.insurance).map((one) => one.ball);
+  const saved = insured(sure, reading.combinations, words);
   const inTheWay = Object.entries(reading.blockers)
     .filter(([, count]) => count > 1)
     .slice(0, 3);
@@ -38,7 +40,7 @@ export function ReadingLine({ reading, balls, table, words, units }: Props) {
           ) : (
             <>No problem ball.</>
           )}
-          {insurance.length > 0 && <> Insurance: {theBalls(insurance.map((one) => one.ball))}.</>}
+          {saved && <> Insurance: {saved}.</>}
           {inTheWay.length > 0 && (
             <>
               {" "}

@@ -12,17 +12,13 @@ export const LOSSES = [0.05, 0.1, 0.2];
 const VIEW = "aretane.map";
 const LOSS = "aretane.map.loss";
 
-/** `against`: an order of balls that the one written down is held to. */
-type Held = { view: View; loss: number; picked: number; against: string[] };
+type Held = { view: View; loss: number; picked: number };
 
 export const useChart = create<Held>(() => ({
   view: VIEWS.find((one) => one === localStorage.getItem(VIEW)) ?? "off",
   loss: LOSSES.find((one) => String(one) === localStorage.getItem(LOSS)) ?? 0.1,
   picked: 0,
-  against: [],
 }));
-
-export const holdAgainst = (against: string[]): void => useChart.setState({ against });
 
 export function show(view: View): void {
   localStorage.setItem(VIEW, view);

@@ -88,8 +88,7 @@ export function useAnswers(recording: number, here: OnDesk | null) {
     JSON.stringify([stored.rackVersion, stored.versions]),
   );
   const charted = ["next", "here", "order"].includes(view) && Boolean(here);
-  const against = useChart((s) => s.against);
-  const beside = view === "order" ? { against, insured: true } : {};
+  const beside = view === "order" ? { insured: true } : {};
   const outlook = useAsked("outlook", recording, rack, doc, number, charted, beside);
   const routes = useAsked("routes", recording, rack, doc, number, view === "routes" && Boolean(here));
   const reading = useAsked("reading", recording, rack, doc, number, view === "table" && Boolean(here));

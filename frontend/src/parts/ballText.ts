@@ -23,3 +23,22 @@ export function ballsOf(text: string, on: string[], again: string[] = []): Balls
   }
   return { balls, fault: "" };
 }
+
+export type Pair = [string, string];
+
+/** Combinations of a text, two balls each and commas between them; the first part that is none is named. */
+export function pairsOf(text: string, on: string[]): { pairs: Pair[]; fault: string } {
+  const pairs: Pair[] = [];
+  for (const part of text.split(/[,;]+/).filter((one) => one.trim())) {
+    const { balls, fault } = ballsOf(part, on);
+    const [by, ball] = balls;
+    if (fault || !by || !ball || balls.length > 2)
+      return {
+        pairs,
+        fault:
+          fault || `“${part.trim()}” is no combination; write the ball hit first and the one potted: 4 7`,
+      };
+    pairs.push([by, ball]);
+  }
+  return { pairs, fault: "" };
+}

@@ -5,7 +5,7 @@ import { ballName, isColour } from "../table/colours";
 import * as act from "../rack/actions";
 import { asOneStep, useDesk } from "../rack/deskStore";
 import { inOrder } from "../rack/rackDoc";
-import { ballsOf } from "../parts/ballText";
+import { ballsOf, pairsOf, type Pair } from "../parts/ballText";
 import { Choose, Pick, plainWords, Row } from "../parts/fields";
 import { disciplineOf } from "../words/disciplines";
 import { TypedInput } from "../keeping/typed";
@@ -16,6 +16,8 @@ const NOTHING: Visit = {
   break_ball: null,
   problems: [],
   insurance: [],
+  other_order: [],
+  combinations: [],
   clusters: "",
   group: null,
   group_reason: "",
@@ -57,6 +59,16 @@ export function VisitPlan({ number, shot, before, words }: Props) {
         value={now.order}
         onChange={(order) => set({ order })}
       />
+      {now.order.length + now.other_order.length > 0 && (
+        <Balls
+          label="Other order"
+          hint="to hold it against"
+          on={on}
+          again={on.filter(isColour)}
+          value={now.other_order}
+          onChange={(other_order) => set({ other_order })}
+        />
+      )}
       <Row label="Key ball">
         <div className={crosses_racks ? "grid grid-cols-2 gap-2" : ""}>
           <Choose
@@ -90,6 +102,7 @@ export function VisitPlan({ number, shot, before, words }: Props) {
         value={now.insurance}
         onChange={(insurance) => set({ insurance })}
       />
+      <Combinations on={on} value={now.combinations} onChange={(combinations) => set({ combinations })} />
       <Words
         label="Clusters"
         hint="which, and when to open them"
@@ -128,7 +141,7 @@ export function VisitPlan({ number, shot, before, words }: Props) {
   );
 }
 
-/** Balls typed as text, in their order; what is no ball on the table is named and nothing is lost. */
+/** Balls typed as text, in their order. */
 function Balls({
   label,
   hint,
@@ -144,6 +157,45 @@ function Balls({
   value: string[];
   onChange: (balls: string[]) => void;
 }) {
+  const take = (text: string) => {
+    const read = ballsOf(text, on, again);
+    if (!read.fault) onChange(read.balls);
+    return read.fault;
+  };
+  return <Typed label={label} hint={hint} value={value.join(" ")} take={take} />;
+}
+
+/** Combinations kept as insurance, each as the ball that is hit first and the one that is potted. */
+function Combinations({
+  on,
+  value,
+  onChange,
+}: {
+  on: string[];
+  value: Pair[];
+  onChange: (pairs: Pair[]) => void;
+}) {
+  const take = (text: string) => {
+    const read = pairsOf(text, on);
+    if (!read.fault) onChange(read.pairs);
+    return read.fault;
+  };
+  const text = value.map((pair) => pair.join(" ")).join(", ");
+  return <Typed label="Combination" hint="hit first, then potted: 4 7" value={text} take={take} />;
+}
+
+/** A field whose text is taken as it is typed; what cannot be read is named and nothing is lost. */
+function Typed({
+  label,
+  hint,
+  value,
+  take,
+}: {
+  label: string;
+  hint: string;
+  value: string;
+  take: (text: string) => string;
+}) {
   const [fault, setFault] = useState("");
   return (
     <Row label={label}>
@@ -151,13 +203,9 @@ function Balls({
         className="plain text-sm"
         aria-label={label}
         placeholder={hint}
-        value={value.join(" ")}
+        value={value}
         asOneStep={asOneStep}
-        take={(text) => {
-          const read = ballsOf(text, on, again);
-          setFault(read.fault);
-          if (!read.fault) onChange(read.balls);
-        }}
+        take={(text) => setFault(take(text))}
       />
       {fault && <p className="text-warning text-xs">{fault}</p>}
     </Row>

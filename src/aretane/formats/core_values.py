@@ -96,8 +96,9 @@ def _target(target: TargetShape) -> Target:
 
 def _visit(visit: VisitPlanShape) -> VisitPlan:
     return VisitPlan(
-        tuple(visit.order), visit.key_ball, visit.break_ball, tuple(visit.problems), tuple(visit.insurance)
-    )
+        tuple(visit.order), visit.key_ball, visit.break_ball, tuple(visit.problems), tuple(visit.insurance),
+        tuple(visit.other_order), tuple(visit.combinations),
+    )  # fmt: skip
 
 
 def _result(result: ResultShape) -> Result:

@@ -214,9 +214,10 @@ class TipShape(Shape):
 class VisitPlanShape(Shape):
     """The plan from this shot to the end of the visit.
 
-    `order` of the balls; `key_ball` before the last ones, or before the `break_ball` of the next rack;
-    `problems`, `insurance`; `clusters` in words; the `group` chosen and why; `state`: what became of the
-    plan made before.
+    `order` of the balls, and `other_order` that it is held against; `key_ball` before the last ones, or
+    before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance:
+    the ball that is hit first and the one that is potted; `clusters` in words; the `group` chosen and why;
+    `state`: what became of the plan made before.
     """
 
     order: list[Ball] = Field(default_factory=list, max_length=22)
@@ -224,6 +225,8 @@ class VisitPlanShape(Shape):
     break_ball: Ball | None = None
     problems: list[Ball] = Field(default_factory=list, max_length=22)
     insurance: list[Ball] = Field(default_factory=list, max_length=22)
+    other_order: list[Ball] = Field(default_factory=list, max_length=22)
+    combinations: list[tuple[Ball, Ball]] = Field(default_factory=list, max_length=8)
     clusters: Said = ""
     group: Group | None = None
     group_reason: Said = ""

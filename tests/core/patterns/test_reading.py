@@ -7,11 +7,14 @@ import pytest
 
 from aretane.core.aiming.aim import aim_at
 from aretane.core.aiming.pocket_window import pocket_window
+from aretane.core.choice.special import made_by, specials
+from aretane.core.contest.turn import Standing
 from aretane.core.equipment.layout import Layout
 from aretane.core.geometry import Point, unit
 from aretane.core.motion import Physics, Strike, play
 from aretane.core.patterns.angles import AngleRange, angle_range, angle_words
 from aretane.core.patterns.chains import chains, least_angle
+from aretane.core.patterns.combinations import combinations_on
 from aretane.core.patterns.nudge import nudge_or_leave
 from aretane.core.patterns.reading import read
 from aretane.core.patterns.scratch import scratch_lines
@@ -51,6 +54,83 @@ def test_only_the_players_balls_are_read_and_open_ones_are_insurance() -> None:
     assert balls["3"].insurance and balls["3"].open_pockets >= 4 and not balls["3"].problem
     assert not balls["2"].insurance and not balls["6"].insurance
     assert all(0.0 <= ball.reach <= 1.0 for ball in reading.balls)
+
+
+def paired(gap: float, off: float = 0.0) -> Layout:
+    """Two solids in line with a corner pocket, the 3 behind the 5, `gap` m apart and the 3 turned `off` rad
+    out of the line."""
+    pocket = TABLE.pockets["foot-left"].mouth
+    five = pocket.plus(unit(-2.5).times(0.3))
+    three = five.plus(unit(-2.5 + off).times(2 * R + gap))
+    others = {"cue": Point(0.6, 0.6), "1": Point(0.9, 1.0), "8": Point(0.5, 0.3), "9": Point(1.2, 0.2)}
+    return Layout.of({**others, "5": five, "3": three})
+
+
+def free_places(layout: Layout) -> np.ndarray:
+    """Places (g, 2) all over the table where no ball lies."""
+    nodes, balls = nodes_of(*grid_of(TABLE, 0.3)), [place for name, place in layout.places if name != "cue"]
+    return np.array([one for one in nodes if all(Point(*one).distance(ball) > 2 * R for ball in balls)])
+
+
+@pytest.mark.parametrize("gap", [0.0, 0.01, 0.03])
+def test_a_combination_in_line_with_a_pocket_is_insurance(gap: float) -> None:
+    reading = read(asked(paired(gap)))
+    (one,) = reading.combinations
+    assert (one.by, one.ball, one.pocket) == ("3", "5", "foot-left") and one.reach > 0.7
+    balls = {ball.ball: ball for ball in reading.balls}
+    assert not balls["3"].insurance and not balls["5"].insurance
+
+
+def test_a_combination_is_surer_for_a_better_player_and_the_nearer_its_balls_lie() -> None:
+    def reach(layout: Layout, level: str) -> float:
+        question = Question(TABLE, "eight-ball", layout, "solids", PRESETS[level], Physics())
+        found = combinations_on(question, free_places(layout))
+        return max((one.reach for one in found), default=0.0)
+
+    assert reach(paired(0.05), "starter") < reach(paired(0.05), "professional")
+    assert reach(paired(0.05), "regular") < reach(paired(0.0005), "regular")
+    assert reach(paired(0.01, 0.6), "professional") < 0.4  # out of the line
+    assert reach(paired(0.07), "professional") == 0.0  # further apart than is looked at
+
+
+def test_a_combination_said_to_be_on_is_made_more_often_than_not() -> None:
+    layout, physics, skill = paired(0.02), Physics(), PRESETS["regular"]
+    question = Question(TABLE, "eight-ball", layout, "solids", skill, physics)
+    came = []
+    for place in free_places(layout):
+        one = combinations_on(question, place[None])[0]
+        if not one.reach:
+            continue
+        at = Standing(TABLE, "eight-ball", layout.changed({"cue": Point(*place)}), "solids")
+        best = max(
+            made_by(at, Point(*place), found, skill, physics, 64)
+            for found in specials(at, Point(*place), skill, physics)
+            if (found.kind, found.ball, found.pocket) == ("combination", one.ball, one.pocket)
+        )
+        came.append(best)
+    assert len(came) > 5 and np.mean(came) > 0.6 and np.mean(np.array(came) > 0.4) > 0.9
+
+
+@pytest.mark.parametrize(
+    ("discipline", "group_on", "balls", "pair"),
+    [
+        ("nine-ball", "any", ("3", "9"), ("3", "9")),  # a higher ball off a lower one
+        ("eight-ball", "solids", ("3", "8"), None),  # the last ball never
+        ("eight-ball", "solids", ("3", "12"), None),  # the other group
+        ("straight-pool", "any", ("3", "12"), ("3", "12")),
+    ],
+)
+def test_only_combinations_that_the_game_allows_are_named(
+    discipline: str, group_on: str, balls: tuple[str, str], pair: tuple[str, str] | None
+) -> None:
+    there = dict(paired(0.01).places)
+    behind, before = balls
+    layout = Layout.of({"cue": there["cue"], behind: there["3"], before: there["5"]})
+    if discipline == "eight-ball" and "8" not in balls:
+        layout = layout.changed({"8": there["8"]})
+    question = Question(TABLE, discipline, layout, group_on, PRESETS["strong"], Physics())
+    found = combinations_on(question, free_places(layout))
+    assert [(one.by, one.ball) for one in found[:1]] == ([] if pair is None else [pair])
 
 
 def test_the_cluster_is_found_with_what_opens_it() -> None:

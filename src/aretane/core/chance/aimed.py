@@ -52,5 +52,5 @@ def with_errors(
 ) -> Ends:
     """The ends of `count` strikes with the player's errors in these circumstances, spread evenly over the
     errors."""
-    own = skill.under(circumstances(table, layout, strike))
+    own = skill.under(circumstances(table, layout, strike, physics=physics))
     return play_ready(at, scatter(strike, own, table.cue_ball_radius, physics.tip_mass, even_errors(count)))

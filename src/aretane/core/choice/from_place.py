@@ -6,6 +6,7 @@ from typing import Literal, get_args
 
 import numpy as np
 
+from ..chance.widths import stays, widest
 from ..contest.decide import GLANCE, pot_strike, screened, standing_equity, worth
 from ..contest.look import Look
 from ..contest.seat import Seat, race
@@ -17,7 +18,7 @@ from ..motion.strike import Strike
 from ..runout.chart import PlannedShot
 from ..skill.circumstances import circumstances
 from ..skill.scatter import even_errors
-from .special import potted_ways, stays, widest
+from .special import potted_ways
 
 Stroke = Literal["pot", "bank", "safety"]
 STROKES: tuple[Stroke, ...] = get_args(Stroke)

@@ -8,6 +8,7 @@ from typing import Literal
 import numpy as np
 from numpy.typing import NDArray
 
+from ..chance.widths import stays, widest
 from ..contest.strikes import placed, played
 from ..contest.turn import Called, Standing, judged
 from ..contest.verdicts import FOUL, LOST, OVER
@@ -18,7 +19,7 @@ from ..motion.play import Ends
 from ..motion.strike import Strike
 from ..skill import Skill
 from ..skill.circumstances import circumstances
-from .special import LEAST, stays, widest
+from .special import LEAST
 
 RAISED = Literal["jump", "swerve"]
 Ways = tuple[tuple[float, float, float], ...]

@@ -4,13 +4,14 @@ around."""
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from itertools import product
-from math import erf, pi, sqrt
+from math import pi
 from typing import Literal
 
 import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.made import Task, made
+from ..chance.widths import stays, widest
 from ..contest.strikes import mistaken, placed, played
 from ..contest.turn import Standing, judged
 from ..contest.verdicts import FOUL, LOST
@@ -139,21 +140,3 @@ def potted_ways(at: Standing, ends: Ends) -> Iterator[tuple[Way, str, PocketName
                     good &= ends.rails_before == 0
                 if good.any():
                     yield kind, ball, POCKETS[number], good
-
-
-def stays(width: float, sigma: float) -> float:
-    """The chance that an error of aim with this standard deviation stays inside a run of aims this wide
-    (rad)."""
-    return erf(width / (2 * sqrt(2) * sigma))
-
-
-def widest(ways: np.ndarray, good: NDArray[np.bool_]) -> tuple[float, float] | None:
-    """The middle of the widest run of aims, and its width (rad); None without one."""
-    step = float(ways[1] - ways[0])
-    edges = np.flatnonzero(np.diff(np.concatenate([[False], good, [False]]).astype(np.int8)))
-    runs = [(int(start), int(end)) for start, end in zip(edges[::2], edges[1::2], strict=True)]
-    if not runs:
-        return None
-    start, end = max(runs, key=lambda run: run[1] - run[0])
-    width = (end - start) * step
-    return float(ways[start] + (end - start - 1) * step / 2), width

@@ -12,7 +12,7 @@ from numpy.typing import NDArray
 from ..aiming.intent import hidden_share
 from ..aiming.mirror import MOST, Mirrored, mirrors
 from ..chance.made import Task, made
-from ..choice.special import stays, widest
+from ..chance.widths import stays, widest
 from ..equipment.layout import Layout
 from ..equipment.table import PocketName, Table
 from ..geometry import Point, unit

@@ -74,19 +74,26 @@ class Tip:
 
 @dataclass(frozen=True, slots=True)
 class VisitPlan:
-    """The plan from this shot to the end of the visit: the order, and balls with a part in it."""
+    """The plan from this shot to the end of the visit: the order, another one that it is held against, and
+    balls with a part in it.
+
+    combinations: those kept as insurance, each the ball that is hit first and the one that is potted.
+    """
 
     order: tuple[str, ...] = ()
     key_ball: str | None = None
     break_ball: str | None = None
     problems: tuple[str, ...] = ()
     insurance: tuple[str, ...] = ()
+    other_order: tuple[str, ...] = ()
+    combinations: tuple[tuple[str, str], ...] = ()
 
     @property
     def named(self) -> tuple[str, ...]:
         """Every ball the plan speaks of."""
         singles = tuple(ball for ball in (self.key_ball, self.break_ball) if ball is not None)
-        return (*self.order, *singles, *self.problems, *self.insurance)
+        paired = (ball for pair in self.combinations for ball in pair)
+        return (*self.order, *self.other_order, *singles, *self.problems, *self.insurance, *paired)
 
 
 @dataclass(frozen=True, slots=True)

@@ -20,13 +20,13 @@ from ..runout.maps import Maker
 from ..runout.stock import Stock
 from ..vocabulary import CUE, ball_words
 from .clusters import OPEN, Cluster, Passage, clusters, passages
+from .combinations import EVEN, Combination, combinations_on
 
 SPACING = 0.063
 """Of the table's length between the places of the cue ball that are looked at."""
-EVEN = 0.5
-"""Chance from which a place counts as one the ball is made from."""
 PROBLEM, SAFE = 0.1, 0.4
-"""Share of the table under which a ball is a problem, and from which it is insurance (our choice)."""
+"""Share of the table under which a ball is a problem, and from which a ball or a combination is insurance
+(our choice)."""
 OPENS = 0.35
 """Least chance of a pot for a ball that opens a cluster."""
 TRIED, SAMPLES, LEAST = 4, 32, 0.2
@@ -83,10 +83,11 @@ class Opening:
 
 @dataclass(frozen=True, slots=True)
 class Reading:
-    """A layout read. `blockers`: balls and how many ways of other balls to otherwise open pockets each one
-    takes, most first."""
+    """A layout read. `combinations`: those that are insurance, the surest first. `blockers`: balls and how
+    many ways of other balls to otherwise open pockets each one takes, most first."""
 
     balls: tuple[BallReading, ...]
+    combinations: tuple[Combination, ...]
     openings: tuple[Opening, ...]
     blockers: tuple[tuple[str, int], ...]
 
@@ -108,13 +109,16 @@ def read(asked: Question, threads: int = 2) -> Reading:
     last = asked.game.last
     early = last if len(mine) > 1 else None
     openings = tuple(Opening(one, _break_outs(stock, one, free, early)) for one in tied)
-    return Reading(balls, openings, _blockers(balls))
+    nodes = np.array([stock.place(int(node)) for node in np.flatnonzero(free)]).reshape(-1, 2)
+    sure = tuple(one for one in combinations_on(asked, nodes, threads) if one.reach >= SAFE)
+    return Reading(balls, sure, openings, _blockers(balls))
 
 
 def _ball(asked: Question, ball: str, reach: float, tied: bool) -> BallReading:
     ways = passages(asked.table, asked.layout, ball)
     problem = _problem(asked.table, asked.layout, ball, ways, tied) if reach < PROBLEM else ""
-    return BallReading(ball, ways, reach, problem, reach >= SAFE and not tied)
+    kept = asked.game.by_groups and ball == asked.game.last  # it ends the rack: nothing is saved by it
+    return BallReading(ball, ways, reach, problem, reach >= SAFE and not tied and not kept)
 
 
 def _problem(table: Table, layout: Layout, ball: str, ways: Sequence[Passage], tied: bool) -> str:

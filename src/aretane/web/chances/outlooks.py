@@ -3,15 +3,14 @@
 from collections.abc import Hashable
 from functools import partial
 from math import degrees
-from typing import Annotated, NamedTuple, cast
+from typing import NamedTuple, cast
 
 import numpy as np
 from apiflask import APIBlueprint
-from pydantic import Field
 
-from aretane.core.log.shot import Plan
+from aretane.core.log.shot import Plan, VisitPlan
 from aretane.core.patterns.angles import angle_range, angle_words
-from aretane.core.patterns.reading import read
+from aretane.core.patterns.reading import Reading, read
 from aretane.core.patterns.scratch import scratch_lines
 from aretane.core.runout.chart import ChanceMap, Outlook
 from aretane.core.runout.frame import frame_of, usual, win_chance
@@ -35,18 +34,15 @@ from .outlook_views import (
     OwnOrderView,
     ScratchView,
 )
+from .readings import combination_view
 
 blueprint = APIBlueprint("outlooks", __name__, url_prefix="/api")
 FRAME, INSURANCE = "frame", "insurance"
 
 
 class OrdersBody(OutlookBody):
-    """As for any position; `against`: an order of balls that the one written down is held to. insured:
-    whether insurance balls are wanted."""
+    """As for any position; `insured`: whether balls and combinations that are insurance are wanted."""
 
-    against: Annotated[list[Annotated[str, Field(max_length=16)]], Field(max_length=45)] = Field(
-        default_factory=list
-    )
     insured: bool = False
 
 
@@ -60,17 +56,16 @@ def outlook(recording_id: int, json_data: OrdersBody) -> OutlookView:
     except NoRun as reason:
         return _without(str(reason))
     asked, plan = there.question, there.plan
-    order = plan.visit.order if plan.visit is not None else ()
+    visit = plan.visit or VisitPlan()
     own: dict[Hashable, More] = {}
-    against = tuple(json_data.against)
-    for one in (order, against):
+    for one in (visit.order, visit.other_order):
         if one:
             own[one] = partial(_own_order, asked=asked, order=one)
     if json_data.insured:
         own[INSURANCE] = partial(_insured, asked=asked)
     if asked.game.by_colours and there.other is not None:
         own[FRAME, there.other] = partial(_usual, asked=asked, other=there.other)
-    return _view(charting().ask(asked, plan.ball, own, asker=asker_now()), there, order, against)
+    return _view(charting().ask(asked, plan.ball, own, asker=asker_now()), there)
 
 
 def _usual(_: Run, __: Drawing, asked: Question, other: Skill) -> tuple[float, float]:
@@ -88,9 +83,9 @@ def _frame(chart: Chart, there: Asked, points: float) -> float | None:
     return round(win_chance(frame_of(there.choice.lead, asked.group_on, asked.layout), points, *both), 3)
 
 
-def _insured(_: Run, __: Drawing, asked: Question) -> list[str]:
-    """Balls that are made from most of the table."""
-    return [one.ball for one in read(asked).balls if one.insurance]
+def _insured(_: Run, __: Drawing, asked: Question) -> Reading:
+    """The table read, for the balls and combinations that are insurance."""
+    return read(asked)
 
 
 class OwnOrder(NamedTuple):
@@ -128,12 +123,12 @@ def _without(reason: str) -> OutlookView:
     return OutlookView(
         reason=reason, stage="none", maps=0, measure="chance", value=None, error=None, break_shot=None,
         advised=None, here=None, following=None, after=None, proposed=[], hardest=None, key_ball=None,
-        break_ball=None, insurance=[], own=None, against=None, gap=None, own_waits=False, frame=None,
-        angle=None,
+        break_ball=None, insurance=[], combinations=[], own=None, against=None, gap=None, own_waits=False,
+        frame=None, angle=None,
     )  # fmt: skip
 
 
-def _view(chart: Chart, there: Asked, order: tuple[str, ...], against: tuple[str, ...]) -> OutlookView:
+def _view(chart: Chart, there: Asked) -> OutlookView:
     plan = there.plan
     run = chart.run
     if chart.trouble and chart.fine is None:  # what was asked for beside fine maps takes none of them away
@@ -142,7 +137,11 @@ def _view(chart: Chart, there: Asked, order: tuple[str, ...], against: tuple[str
         return _without("").model_copy(update={"stage": "waiting", "maps": chart.maps})
     found, unit = run.outlook(), run.units[0]
     legs = chart.legs
-    both = [cast("OwnOrder | None", chart.more.get(one)) if one else None for one in (order, against)]
+    visit, read_so_far = plan.visit or VisitPlan(), cast("Reading | None", chart.more.get(INSURANCE))
+    both = [
+        cast("OwnOrder | None", chart.more.get(one)) if one else None
+        for one in (visit.order, visit.other_order)
+    ]
     end = _end(chart)
     ball = plan.ball or (found.shot.ball if found.shot else None)
     way = next((way for way in run.ways(run.start) if way.ball == ball), None)
@@ -163,7 +162,8 @@ def _view(chart: Chart, there: Asked, order: tuple[str, ...], against: tuple[str
         hardest=hardest(legs),
         key_ball=end[0] if len(end) == 2 else None,
         break_ball=end[-1] if end else None,
-        insurance=cast("list[str] | None", chart.more.get(INSURANCE)) or [],
+        insurance=[] if read_so_far is None else [one.ball for one in read_so_far.balls if one.insurance],
+        combinations=[] if read_so_far is None else list(map(combination_view, read_so_far.combinations)),
         own=None if both[0] is None else both[0].view,
         against=None if both[1] is None else both[1].view,
         gap=_gap(both[0], both[1], unit),

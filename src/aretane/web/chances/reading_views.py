@@ -68,6 +68,16 @@ class BallReadingView(BaseModel):
     insurance: bool
 
 
+class CombinationView(BaseModel):
+    """A combination that is insurance: `ball` goes to `pocket` off the ball `by`, which is hit first;
+    `reach` is the share of the table from which this player makes it more often than not."""
+
+    ball: str
+    by: str
+    pocket: str
+    reach: float
+
+
 class BreakOutView(BaseModel):
     """A pot after which the cue ball opens a cluster, played from the best place for it: the `chance` that
     it falls and a ball comes free, the ball it `meets` first, those it `frees`, the paths without error.
@@ -132,14 +142,15 @@ class NudgeView(BaseModel):
 class ReadingView(BaseModel):
     """A layout read for the player whose shot it is. `stage`: none (with the `reason`), waiting, fine.
 
-    `nudge` and `chains` come later, as long as `nudge_waits`; null and none where there are none. Nudges
-    are weighed in the `measure` of the game.
+    `combinations` are those that are insurance, the surest first. `nudge` and `chains` come later, as long
+    as `nudge_waits`; null and none where there are none. Nudges are weighed in the `measure` of the game.
     """
 
     reason: str
     measure: str
     stage: str
     balls: list[BallReadingView]
+    combinations: list[CombinationView]
     clusters: list[ClusterView]
     blockers: dict[str, int]
     chains: list[ChainView]

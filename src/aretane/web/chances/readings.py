@@ -14,6 +14,7 @@ from aretane.core.equipment.table import PocketName
 from aretane.core.patterns.angles import angle_words
 from aretane.core.patterns.chains import Chain, chains
 from aretane.core.patterns.clusters import Passage
+from aretane.core.patterns.combinations import Combination
 from aretane.core.patterns.nudge import NudgeOrLeave, Weighed, nudge_or_leave
 from aretane.core.patterns.reading import BallReading, BreakOut, Opening, Reading, read
 from aretane.core.runout.games import NoRun, Question
@@ -30,6 +31,7 @@ from .reading_views import (
     BreakOutView,
     ChainView,
     ClusterView,
+    CombinationView,
     NudgeView,
     PassageView,
     ReadingView,
@@ -180,6 +182,7 @@ def _no_reading(stage: str, reason: str) -> ReadingView:
         measure="chance",
         stage=stage,
         balls=[],
+        combinations=[],
         clusters=[],
         blockers={},
         chains=[],
@@ -191,6 +194,7 @@ def _no_reading(stage: str, reason: str) -> ReadingView:
 def _reading_view(reading: Reading) -> ReadingView:
     return ReadingView(
         reason="", measure="chance", stage="fine", balls=[_ball_view(ball) for ball in reading.balls],
+        combinations=[combination_view(one) for one in reading.combinations],
         clusters=[_cluster_view(opening) for opening in reading.openings], blockers=dict(reading.blockers),
         chains=[], nudge=None, nudge_waits=False,
     )  # fmt: skip
@@ -203,6 +207,11 @@ def _ball_view(ball_reading: BallReading) -> BallReadingView:
         problem=ball_reading.problem,
         insurance=ball_reading.insurance,
     )  # fmt: skip
+
+
+def combination_view(found: Combination) -> CombinationView:
+    """A combination as a page is sent it."""
+    return CombinationView(ball=found.ball, by=found.by, pocket=found.pocket, reach=round(found.reach, 3))
 
 
 def _passage_view(way: Passage) -> PassageView:
