@@ -215,8 +215,8 @@ class VisitPlanShape(Shape):
     """The plan from this shot to the end of the visit.
 
     `order` of the balls, and `other_order` that it is held against; `key_ball` before the last ones, or
-    before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance:
-    the ball that is hit first and the one that is potted; `clusters` in words; the `group` chosen and why;
+    before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance
+    (the ball that is hit first and the one that is potted); `clusters` in words; the `group` chosen and why;
     `state`: what became of the plan made before.
     """
 
