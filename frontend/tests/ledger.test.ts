@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { LedgerEntry, RecordingView, WeighedOption, Words } from "../src/api/types";
-import { needs } from "../src/choices/conditions";
+import { inMatch, needs } from "../src/parts/race";
 import { advisedWords, optionWords } from "../src/parts/optionWords";
 import { count, FILTERS, keyOf, rows } from "../src/ledger/entries";
 
@@ -96,6 +96,7 @@ describe("racks still needed before a rack", () => {
     ],
   } as unknown as RecordingView;
   it("counts the racks won before it", () => {
+    expect(inMatch({ won: 0.9, lost: 0.5, rack: 0.6 }, 0.25)).toBeCloseTo(0.6);
     expect(needs(recording, 4, "1")).toEqual({ needs: 3, other_needs: 4 });
     expect(needs(recording, 1, "2")).toEqual({ needs: 5, other_needs: 5 });
   });

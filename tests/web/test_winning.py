@@ -45,6 +45,23 @@ def test_the_map_is_of_what_the_planned_pot_leaves(client: FlaskClient, recordin
     assert {chart["advised"][k]["ball"] for k in chart["shots"] if k is not None} == {"8"}
 
 
+def test_in_a_race_the_score_says_what_the_rack_is_worth_to_the_match(
+    client: FlaskClient, recording: int, desk: Json
+) -> None:
+    usual, _ = settled(client, recording, "winning", body(desk))
+    assert usual["match"] is None
+    last, _ = settled(client, recording, "winning", body(desk) | {"race": {"needs": 1, "other_needs": 1}})
+    assert (last["match"]["won"], last["match"]["lost"]) == (1.0, 0.0)
+    ahead, _ = settled(client, recording, "winning", body(desk) | {"race": {"needs": 1, "other_needs": 3}})
+    rack = ahead["match"]["rack"]
+    assert ahead["match"]["won"] == 1.0 and ahead["match"]["lost"] == pytest.approx(
+        1 - (1 - rack) ** 2, abs=1e-3
+    )
+    assert ahead["chart"]["values"] == usual["chart"]["values"]
+    wrong = body(desk) | {"race": {"needs": 0, "other_needs": 3}}
+    assert client.post(f"/api/recordings/{recording}/winning", json=wrong).status_code == 422
+
+
 def test_a_safety_hands_the_table_over_so_the_map_is_from_here(
     client: FlaskClient, recording: int, desk: Json
 ) -> None:

@@ -5217,7 +5217,7 @@ export interface paths {
             };
             requestBody: {
                 content: {
-                    "application/json": components["schemas"]["OutlookBody"];
+                    "application/json": components["schemas"]["RacedBody"];
                 };
             };
             responses: {
@@ -7466,7 +7466,7 @@ export interface components {
         /**
          * ChoicesBody
          * @description The position that is looked at, with what is asked beside it: how the two are playing, options that
-         *     somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
+         *     somebody had in mind, and in snooker and straight pool points that the shooter is `ahead`
          *     beside the score. `company`: where one person practises, whether it is against an equal or a run.
          */
         ChoicesBody: {
@@ -9643,6 +9643,31 @@ export interface components {
             other_needs: number;
         };
         /**
+         * RacedBody
+         * @description As for any position; `race`: how the race stands before the rack, where there is one.
+         */
+        RacedBody: {
+            /** Breaker */
+            breaker: string | null;
+            /**
+             * Depth
+             * @default full
+             * @enum {string}
+             */
+            depth: "full" | "key-moments";
+            /**
+             * Number
+             * @default 1
+             */
+            number: number;
+            /** @default null */
+            race: components["schemas"]["RaceBody"] | null;
+            /** Shot */
+            shot: number;
+            /** Shots */
+            shots: components["schemas"]["ShotShape"][];
+        };
+        /**
          * RackBody
          * @description All of a rack but its shots: who breaks, notes, depth, and how it ended.
          */
@@ -11335,9 +11360,9 @@ export interface components {
          * @description The plan from this shot to the end of the visit.
          *
          *     `order` of the balls, and `other_order` that it is held against; `key_ball` before the last ones, or
-         *     before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance:
-         *     the ball that is hit first and the one that is potted; `clusters` in words; the `group` chosen and why;
-         *     `state`: what became of the plan made before.
+         *     before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance
+         *     (the ball that is hit first and the one that is potted); `clusters` in words; the `group` chosen and
+         *     why; `state`: what became of the plan made before.
          */
         VisitPlanShape: {
             /**
@@ -11551,7 +11576,7 @@ export interface components {
          *
          *     `stage`: none (with the `reason`), waiting, rough, fine. `opposed`: whether there is an opponent; else
          *     it is against a player like the shooter. `off`: how far an even chance of the map is off from racks
-         *     played out; None in a game in which that was not measured.
+         *     played out; None in a game in which that was not measured. `match`: what the rack is worth to a race.
          */
         WinningView: {
             /** After */
@@ -11559,6 +11584,7 @@ export interface components {
             chart: components["schemas"]["WinChartView"] | null;
             /** Maps */
             maps: number;
+            match: components["schemas"]["MatchView"] | null;
             /** Off */
             off: number | null;
             /** Opposed */

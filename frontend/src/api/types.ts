@@ -145,7 +145,10 @@ export type Advised = Whole<Schemas["AdvisedView"]>;
 export type Leg = Whole<Schemas["LegView"]>;
 export type Mapped = Whole<Schemas["MappedView"]>;
 export type WinChart = Whole<Schemas["WinChartView"]>;
-export type Winning = Omit<Whole<Schemas["WinningView"]>, "chart"> & { chart: WinChart | null };
+export type Winning = Omit<Whole<Schemas["WinningView"]>, "chart" | "match"> & {
+  chart: WinChart | null;
+  match: MatchWorth | null;
+};
 export type Outlook = Whole<Schemas["OutlookView"]>;
 export type OwnOrder = Whole<Schemas["OwnOrderView"]>;
 export type Angle = Whole<Schemas["AngleView"]>;
@@ -166,9 +169,10 @@ export type Option = Omit<Whole<Schemas["OptionView"]>, "made" | "missed" | "fou
   missed: Branch;
   foul: Branch;
 };
+export type MatchWorth = Whole<Schemas["MatchView"]>;
 export type Choices = Omit<Whole<Schemas["ChoicesView"]>, "options" | "match"> & {
   options: Option[];
-  match: Schemas["MatchView"] | null;
+  match: MatchWorth | null;
 };
 export type WeighedOption = Whole<Schemas["WeighedOptionView"]>;
 export type LedgerEntry = Omit<Whole<Schemas["EntryView"]>, "made" | "best"> & {

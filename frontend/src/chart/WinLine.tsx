@@ -1,9 +1,10 @@
 /** Under the table: what the map of the chance to win says, where the cue ball ended and under the pointer. */
-import type { Place, Shot, TableView, Winning } from "../api/types";
+import type { MatchWorth, Place, Shot, TableView, Winning } from "../api/types";
 import { useDesk } from "../rack/deskStore";
 import { theBall } from "../table/colours";
 import { LINES } from "../parts/measure";
-import { chance } from "../units/units";
+import { inMatch } from "../parts/race";
+import { chance, percent } from "../units/units";
 import { readAt } from "./lines";
 import { OFF, PLAY, strokesAt } from "./win";
 
@@ -18,6 +19,7 @@ export function WinLine({ winning, shot, table }: Props) {
     pointer && pointer[0] > 0 && pointer[1] > 0 && pointer[0] < table.length && pointer[1] < table.width;
   const planned = winning.after ? (shot.plan.target.a as Place | null) : null;
   const ended = winning.after ? (shot.result?.cue_end as Place | null | undefined) : null;
+  const there = { chart, match: winning.match };
   return (
     <>
       <p>
@@ -34,16 +36,23 @@ export function WinLine({ winning, shot, table }: Props) {
         )}
         {high - low < 2 * OFF ? ", so no place is clearly better than another" : ""}.
       </p>
+      {winning.match && (
+        <p data-testid="win-match">
+          To the match between <span className="num">{chance(inMatch(winning.match, low))}</span> and{" "}
+          <b className="num">{chance(inMatch(winning.match, high))}</b>, racks to come at{" "}
+          <span className="num">{percent(winning.match.rack)}</span> each.
+        </p>
+      )}
       {(planned || ended) && (
         <p data-testid="win-meant">
-          {planned && <Read chart={chart} place={planned} words="Planned place" />}
+          {planned && <Read {...there} place={planned} words="Planned place" />}
           {planned && ended && "; "}
-          {ended && <Read chart={chart} place={ended} words={planned ? "ended" : "Ended"} />}
+          {ended && <Read {...there} place={ended} words={planned ? "ended" : "Ended"} />}
         </p>
       )}
       {inside ? (
         <p data-testid="win-probe">
-          <Read chart={chart} place={pointer as Place} words="From there" />
+          <Read {...there} place={pointer as Place} words="From there" />
         </p>
       ) : (
         <p className="quiet hidden sm:block">Point at the table to read the chance to win from there.</p>
@@ -54,17 +63,26 @@ export function WinLine({ winning, shot, table }: Props) {
 
 function Read({
   chart,
+  match,
   place,
   words,
 }: {
   chart: NonNullable<Winning["chart"]>;
+  match: MatchWorth | null;
   place: Place;
   words: string;
 }) {
   const strokes = strokesAt(chart, place);
+  const value = readAt(chart, place).value;
   return (
     <>
-      {words} <b className="num">{chance(readAt(chart, place).value)}</b>
+      {words} <b className="num">{chance(value)}</b>
+      {match && (
+        <>
+          {" "}
+          (match <span className="num">{chance(inMatch(match, value))}</span>)
+        </>
+      )}
       {strokes.length === 0
         ? ": no stroke was looked at"
         : `: ${strokes.map((one) => `${PLAY[one.kind]} ${chance(one.value)}`).join(", ")}`}

@@ -1,5 +1,5 @@
 /** Conditions under which the same position is asked about. Pure: no React. */
-import type { Choices, Place, RecordingView } from "../api/types";
+import type { Choices, Place } from "../api/types";
 import { disciplineOf } from "../words/disciplines";
 
 export type Condition = {
@@ -70,19 +70,3 @@ export const emptyWish = (kind: string, ball: string | null): Wish => ({
   end: null,
   cue: null,
 });
-
-/** Racks that the shooter and the other player still need before this rack; null where there is no race. */
-export function needs(
-  recording: RecordingView,
-  number: number,
-  shooter: string,
-): { needs: number; other_needs: number } | null {
-  const race = recording.match.race_to;
-  if (recording.match.kind !== "match" || recording.players.length !== 2 || !race) return null;
-  const won = (mine: boolean) =>
-    recording.racks.filter(
-      (rack) => rack.number < number && rack.winner && (rack.winner === shooter) === mine,
-    ).length;
-  const [own, other] = [race - won(true), race - won(false)];
-  return own > 0 && other > 0 ? { needs: own, other_needs: other } : null;
-}

@@ -1,7 +1,8 @@
 /** What the page of choices says: whose chance it is, the verdict, the picked option, what it is worth. */
 import { Link } from "react-router";
-import type { Choices, Option, RecordingView, Words } from "../api/types";
+import type { Choices, MatchWorth, Option, RecordingView, Words } from "../api/types";
 import { lower } from "../parts/fields";
+import { inMatch } from "../parts/race";
 import { optionWords } from "../parts/optionWords";
 import { amount, change, CHANGED, measureOf, type Measure, PURPOSE } from "../parts/measure";
 import { chance, percent, speed, tipAt, type Units } from "../units/units";
@@ -104,11 +105,10 @@ export function MovedNote({ back }: { back: () => void }) {
 }
 
 /** What the option is worth to the match, at the score before this rack. */
-export function Match({ match, option }: { match: NonNullable<Choices["match"]>; option: Option }) {
-  const whole = option.value * match.won + (1 - option.value) * match.lost;
+export function Match({ match, option }: { match: MatchWorth; option: Option }) {
   return (
     <p className="text-sm">
-      To the match: <b className="num">{chance(whole)}</b> with it; the rack swings{" "}
+      To the match: <b className="num">{chance(inMatch(match, option.value))}</b> with it; the rack swings{" "}
       <span className="num">{((match.won - match.lost) * 100).toFixed(0)}</span> points.{" "}
       <span className="quiet">
         Racks to come at <span className="num">{percent(match.rack)}</span> each. In a race the score

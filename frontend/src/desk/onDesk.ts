@@ -3,6 +3,7 @@ import { useEffect } from "react";
 import type { Path, Places, Review, Shot } from "../api/types";
 import { useChart } from "../chart/chartStore";
 import { useAsked } from "../chart/useAsked";
+import { needs } from "../parts/race";
 import { usePlaying, stop } from "../rack/playing";
 import { useDesk } from "../rack/deskStore";
 import { isHidden, layouts, type DocShot } from "../rack/rackDoc";
@@ -68,6 +69,7 @@ export function useAnswers(recording: number, here: OnDesk | null) {
   const doc = useDesk((s) => s.doc);
   const rack = useDesk((s) => s.number);
   const stored = useDesk((s) => s.base);
+  const known = useDesk((s) => s.recording);
   const view = useChart((s) => s.view);
   const number = here?.number ?? 1;
   const ended = here?.ended ?? false;
@@ -92,7 +94,9 @@ export function useAnswers(recording: number, here: OnDesk | null) {
   const outlook = useAsked("outlook", recording, rack, doc, number, charted, beside);
   const routes = useAsked("routes", recording, rack, doc, number, view === "routes" && Boolean(here));
   const reading = useAsked("reading", recording, rack, doc, number, view === "table" && Boolean(here));
-  const winning = useAsked("winning", recording, rack, doc, number, view === "win" && Boolean(here));
+  const wins = view === "win" && Boolean(here);
+  const race = known && here ? needs(known, rack, here.own.shooter) : null;
+  const winning = useAsked("winning", recording, rack, doc, number, wins, { race });
   const mapped = useMapped(recording, here);
   return {
     forecast,

@@ -216,8 +216,8 @@ class VisitPlanShape(Shape):
 
     `order` of the balls, and `other_order` that it is held against; `key_ball` before the last ones, or
     before the `break_ball` of the next rack; `problems`, `insurance`, and `combinations` that are insurance
-    (the ball that is hit first and the one that is potted); `clusters` in words; the `group` chosen and why;
-    `state`: what became of the plan made before.
+    (the ball that is hit first and the one that is potted); `clusters` in words; the `group` chosen and
+    why; `state`: what became of the plan made before.
     """
 
     order: list[Ball] = Field(default_factory=list, max_length=22)

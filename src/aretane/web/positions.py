@@ -6,6 +6,7 @@ from flask import current_app, request
 from pydantic import BaseModel, ConfigDict, Field
 
 from aretane.core.choice.decision import ChoiceQuestion
+from aretane.core.contest.match import match_chance
 from aretane.core.games import game
 from aretane.core.limits import LONGEST_LABEL, MOST_SHOTS
 from aretane.core.log.shot import Plan, Rack
@@ -22,6 +23,7 @@ from aretane.store.records import Asker
 
 from ..work.charting import Charting
 from .asker import to_read
+from .views import MatchView
 
 WINDOW = "X-Aretane-Window"
 
@@ -47,6 +49,27 @@ class OutlookBody(PreviewBody):
     """The shots of a rack as they stand on the screen, and which of them is looked at (from 1)."""
 
     shot: Annotated[int, Field(ge=1, le=300)]
+
+
+class RaceBody(Body):
+    """Racks that the shooter and the other player still need."""
+
+    needs: Annotated[int, Field(ge=1, le=100)]
+    other_needs: Annotated[int, Field(ge=1, le=100)]
+
+
+class RacedBody(OutlookBody):
+    """As for any position; `race`: how the race stands before the rack, where there is one."""
+
+    race: RaceBody | None = None
+
+    def match(self, rack: float) -> MatchView | None:
+        """What the rack is worth to the match; rack: the chance to win one that has not begun."""
+        if self.race is None:
+            return None
+        mine, theirs = self.race.needs, self.race.other_needs
+        won, lost = match_chance(mine - 1, theirs, rack), match_chance(mine, theirs - 1, rack)
+        return MatchView(won=round(won, 4), lost=round(lost, 4), rack=round(rack, 4))
 
 
 class Asked(NamedTuple):

@@ -325,6 +325,14 @@ class CreatedView(BaseModel):
     id: int
 
 
+class MatchView(BaseModel):
+    """The chance to win the match once the rack is won or lost; `rack`: that of a rack not yet begun."""
+
+    won: float
+    lost: float
+    rack: float
+
+
 class AdvisedView(BaseModel):
     """A shot that the search chose: m/s, tip in ball radii, the chance of the pot alone."""
 

@@ -7,6 +7,7 @@ from typing import NamedTuple, cast
 from aretane.core.choice.decision import ChoiceQuestion
 from aretane.core.choice.from_place import Stroke
 from aretane.core.choice.winning import WinMap, win_map
+from aretane.core.contest.match import fresh_rack
 from aretane.core.contest.seat import seats
 from aretane.core.contest.turn import potted
 from aretane.core.log.shot import TargetKind
@@ -20,10 +21,12 @@ PLAYED: dict[TargetKind, Stroke] = {"bank": "bank", "safe": "safety"}
 
 
 class Won(NamedTuple):
-    """The map so far, and the ball after which it is; None: from here."""
+    """The map so far, and the ball after which it is (None: from here); rack: the chance to win one that
+    has not begun."""
 
     after: str | None
     found: WinMap
+    rack: float
 
 
 def ask(board: Charting, question: ChoiceQuestion, asker: str) -> tuple[Chart, Won | None]:
@@ -48,9 +51,10 @@ def _worked_out(run: Run, drawing: Drawing, question: ChoiceQuestion, key: Hasha
         ball = None if shot is None else shot.ball
     then = None if ball is None else potted(at, ball)
     after = None if then is None else ball
+    rack = fresh_rack(at, me, other)
 
     def show(found: WinMap) -> None:
-        drawing.tell(key, Won(after, found))
+        drawing.tell(key, Won(after, found, rack))
         drawing.step()
 
-    return Won(after, win_map(then or at, me, other, asked.physics, report=show))
+    return Won(after, win_map(then or at, me, other, asked.physics, report=show), rack)

@@ -2,7 +2,7 @@
 part is learnt from racks that model players played to the end against each other."""
 
 from dataclasses import dataclass
-from math import exp, log
+from math import exp
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,8 +16,6 @@ from .look import Look
 Array = NDArray[np.float64]
 
 FEATURES = ("edge", "turn", "no shot", "mine", "theirs", "strength")
-EDGE = 0.005
-"""Chances are held so far from 0 and 1 before their log odds are taken."""
 POWERS = (1.0, 1.2, 1.4, 1.6, 1.8, 2.0)
 """Powers of the chance to run out among which one is learnt."""
 MANY = 7
@@ -40,22 +38,16 @@ class Prospects:
     steadier: float
 
 
-def odds(share: float) -> float:
-    """Log odds of a chance."""
-    held = min(max(share, EDGE), 1.0 - EDGE)
-    return log(held / (1.0 - held))
-
-
 def row(look: Look, rack: Prospects) -> tuple[float, ...]:
     """The features (1 + FEATURES) of winning later.
 
-    A constant; log odds of the `edge`; the log odds that the `race` adds; whether there is no pot; the
-    balls left to each player; how much steadier the player is, scaled by the balls left.
+    A constant; the `edge` beyond a half; what the `race` adds to it; whether there is no pot; the balls
+    left to each player; how much steadier the player is. Log odds of the edge and of the race say no more,
+    and promise too much where one player is much stronger.
     """
-    even = odds(rack.edge)
     return (
-        1.0, even, odds(rack.race) - even, float(look.shot is None), rack.mine / MANY, rack.theirs / MANY,
-        rack.steadier * min(rack.mine, rack.theirs) / MANY,
+        1.0, rack.edge - 0.5, rack.race - rack.edge, float(look.shot is None), rack.mine / MANY,
+        rack.theirs / MANY, rack.steadier,
     )  # fmt: skip
 
 
@@ -131,6 +123,10 @@ def _likely(rows: Array, chance: Array, won: Array, weights: Array) -> float:
 
 def fitted(rows: Array, chance: Array, won: Array, ridge: float = 1.0) -> Array:
     """Weights w (f,) of the likeliest model of `won` (n,), for `rows` (n, f).
+
+    `won` is 1 or 0, or that less the luck of the strikes that led to it, which may lie beyond: the slope of
+    the likelihood is linear in it, so that the weights stay unbiased (quasi-likelihood; Wedderburn,
+    Biometrika 61:439, 1974; memory).
 
     Each row's chance is r + (1 - r) / (1 + exp(-rows w)) with r = `chance` (n,); all weights but the first
     have a ridge. With r = 0 it is a logistic regression; statsmodels gives the same in the tests.

@@ -11,17 +11,17 @@ from aretane.work.charting import Chart
 from aretane.work.winning import Won, ask
 
 from ..drawn import advised_view
-from ..positions import Asked, OutlookBody, asked_of, asker_now, charting
-from ..views import AdvisedView
+from ..positions import Asked, RacedBody, asked_of, asker_now, charting
+from ..views import AdvisedView, MatchView
 from .winning_views import WinChartView, WinningView
 
 blueprint = APIBlueprint("winning", __name__, url_prefix="/api")
 
 
 @blueprint.post("/recordings/<int:recording_id>/winning")
-@blueprint.input(OutlookBody)
+@blueprint.input(RacedBody)
 @blueprint.output(WinningView)
-def winning(recording_id: int, json_data: OutlookBody) -> WinningView:
+def winning(recording_id: int, json_data: RacedBody) -> WinningView:
     """The chance to win from wherever the cue ball lies after the shot, as far as it is worked out: ask
     again until it is fine."""
     try:
@@ -31,21 +31,23 @@ def winning(recording_id: int, json_data: OutlookBody) -> WinningView:
     if there.choice.company != "opponent":
         return _without("nobody plays against the player: the map to run out says what a place is worth")
     chart, won = ask(charting(), there.choice, asker_now())
-    return _view(chart, there, won)
+    return _view(chart, there, won, None if won is None else json_data.match(won.rack))
 
 
 def _without(reason: str) -> WinningView:
-    return WinningView(reason=reason, stage="none", maps=0, after=None, opposed=False, off=None, chart=None)
+    return WinningView(
+        reason=reason, stage="none", maps=0, after=None, opposed=False, off=None, match=None, chart=None
+    )
 
 
-def _view(chart: Chart, there: Asked, won: Won | None) -> WinningView:
+def _view(chart: Chart, there: Asked, won: Won | None, match: MatchView | None) -> WinningView:
     if chart.trouble:
         return _without(chart.trouble)
     stage = "waiting" if won is None else "fine" if won.found.done >= 1.0 else "rough"
     return WinningView(
         reason="", stage=stage, maps=chart.maps, after=None if won is None else won.after,
         opposed=there.opposed, off=None if there.question.game.scores else OFF,
-        chart=None if won is None else _chart(won.found, there),
+        match=match, chart=None if won is None else _chart(won.found, there),
     )  # fmt: skip
 
 

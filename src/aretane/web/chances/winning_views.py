@@ -2,6 +2,7 @@
 
 from pydantic import BaseModel
 
+from ..views import MatchView
 from .outlook_views import ChartView
 
 
@@ -22,7 +23,7 @@ class WinningView(BaseModel):
 
     `stage`: none (with the `reason`), waiting, rough, fine. `opposed`: whether there is an opponent; else
     it is against a player like the shooter. `off`: how far an even chance of the map is off from racks
-    played out; None in a game in which that was not measured.
+    played out; None in a game in which that was not measured. `match`: what the rack is worth to a race.
     """
 
     reason: str
@@ -31,4 +32,5 @@ class WinningView(BaseModel):
     after: str | None
     opposed: bool
     off: float | None
+    match: MatchView | None
     chart: WinChartView | None

@@ -14,7 +14,7 @@ from aretane.core.choice.option import CLOSE, Branch, Choices, Draft, Option
 from aretane.core.choice.options import choices
 from aretane.core.choice.reasons import break_out_words, reasons, route_words, verdict
 from aretane.core.choice.wish import NoWish, Wished, listed_as, wished
-from aretane.core.contest.match import fresh_rack, match_chance
+from aretane.core.contest.match import fresh_rack
 from aretane.core.contest.points import shifted
 from aretane.core.contest.scored import lead_in
 from aretane.core.contest.seat import Seat, seats
@@ -33,7 +33,6 @@ from .views import (
     BranchView,
     ChoicesBody,
     ChoicesView,
-    MatchView,
     OptionView,
     SentView,
 )
@@ -197,7 +196,7 @@ def _view(chart: Chart, there: Asked, wanted: Wanted, body: ChoicesBody) -> Choi
         added=[_added_view(found, wish) for wish in ranking.wishes],
         other=there.opposed, apart=CLOSE,
         settled=sum(option.settled for option in found.options),
-        match=None if standing.alone else _match(body, ranking.rack),
+        match=None if standing.alone else body.match(ranking.rack),
         cautions=_cautions(wanted, found, there.agreed),
         again=_again_view(ranking.again),
         needs=wanted.question.needs if wanted.asked.game.any_order and not standing.alone else None,
@@ -225,15 +224,6 @@ def _added_view(found: Choices, wish: Draft | str) -> AddedView:
     own = next((k for k, option in enumerate(found.options) if option.strike == wish.strike), None)
     listed = None if own is None else listed_as(found.options, own)
     return AddedView(option=own, listed=listed, reason="")
-
-
-def _match(body: ChoicesBody, rack: float) -> MatchView | None:
-    """What the rack is worth to the match, at this score."""
-    if body.race is None:
-        return None
-    mine, theirs = body.race.needs, body.race.other_needs
-    won, lost = match_chance(mine - 1, theirs, rack), match_chance(mine, theirs - 1, rack)
-    return MatchView(won=round(won, 4), lost=round(lost, 4), rack=round(rack, 4))
 
 
 def _option_view(found: Choices, option: Option, at: Standing) -> OptionView:

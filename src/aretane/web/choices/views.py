@@ -11,10 +11,9 @@ from aretane.core.motion.strike import MISCUE
 from aretane.formats.core_values import point
 from aretane.formats.shapes import Ball, OptionKind, Place
 
-from ..positions import OutlookBody
-from ..views import PathView, ShareView
+from ..positions import RacedBody
+from ..views import MatchView, PathView, ShareView
 
-Needs = Annotated[int, Field(ge=1, le=100)]
 Offset = Annotated[float, Field(ge=-0.5, le=0.5)]
 
 
@@ -60,18 +59,9 @@ class AddedBody(BaseModel):
         )  # fmt: skip
 
 
-class RaceBody(BaseModel):
-    """Racks that the shooter and the other player still need."""
-
-    model_config = ConfigDict(extra="forbid")
-
-    needs: Needs
-    other_needs: Needs
-
-
-class ChoicesBody(OutlookBody):
+class ChoicesBody(RacedBody):
     """The position that is looked at, with what is asked beside it: how the two are playing, options that
-    somebody had in mind, the race, and in snooker and straight pool points that the shooter is `ahead`
+    somebody had in mind, and in snooker and straight pool points that the shooter is `ahead`
     beside the score. `company`: where one person practises, whether it is against an equal or a run."""
 
     form: Literal["usual", "fresh", "tired"] = "usual"
@@ -79,15 +69,6 @@ class ChoicesBody(OutlookBody):
     ahead: Annotated[int, Field(ge=-200, le=200)] = 0
     company: Literal["usual", "opponent", "nobody"] = "usual"
     added: Annotated[list[AddedBody], Field(max_length=4)] = Field(default_factory=list)
-    race: RaceBody | None = None
-
-
-class MatchView(BaseModel):
-    """The chance to win the match once the rack is won or lost; `rack`: that of a rack not yet begun."""
-
-    won: float
-    lost: float
-    rack: float
 
 
 class BranchView(BaseModel):
