@@ -1,5 +1,6 @@
 """The learnt chance to win: fitted as a reference library fits it, rising with what it must rise with."""
 
+from dataclasses import replace
 from itertools import pairwise
 
 import numpy as np
@@ -7,7 +8,7 @@ import pytest
 import statsmodels.api as sm
 
 from aretane.core.contest import learnt
-from aretane.core.contest.decide import standing_equity
+from aretane.core.contest.decide import prospects, standing_equity
 from aretane.core.contest.equity import FEATURES, FRAME_FEATURES, Prospects, equity, fitted, promised
 from aretane.core.contest.look import Look
 from aretane.core.geometry import Point
@@ -99,3 +100,30 @@ def test_the_steadier_player_wins_more(discipline: str) -> None:
         me, other = both(at, *levels)
         found.append(standing_equity(me.look(at, (1,)), at, me, other))
     assert found == sorted(found) and found[0] < found[2]
+
+
+def test_while_groups_are_open_the_rack_is_that_of_the_group_whose_pot_is_there() -> None:
+    places = {
+        "cue": (0.6, 0.6), "1": (1.5, 0.62), "2": (1.0, 1.1), "9": (2.2, 0.9), "8": (0.8, 0.2),
+        "10": (2.0, 0.3), "11": (1.3, 0.2),
+    }  # fmt: skip
+    at = standing(places, "eight-ball", "open")
+    me, other = both(at, "strong", "regular")
+    look = me.look(at, (1,))
+    assert look.shot is not None
+    group = "solids" if int(look.shot.ball) < 8 else "stripes"
+    found = prospects(look, at, me, other)
+    assert found == prospects(look, replace(at, group_on=group), me, other)
+    assert (found.mine, found.theirs) == ((3, 4) if group == "solids" else (4, 3))
+    unseen = prospects(replace(look, shot=None), at, me, other)
+    assert unseen.mine == unseen.theirs == 3
+
+
+@pytest.mark.parametrize("family", RACKS)
+@pytest.mark.parametrize("steadier", [-2.3, 2.3])
+def test_no_rack_with_many_balls_left_is_decided_by_who_is_steadier(family: str, steadier: float) -> None:
+    """A starter against a professional, both with seven balls left and nothing on: upsets happen (common
+    practice, no source)."""
+    share = 0.97 if steadier > 0 else 0.03
+    found = equity(Look(0.0, 0.0, None, HERE), Prospects(share, share, 7, 7, steadier), family)
+    assert 0.01 < found < 0.99 and (found > 0.7) == (steadier > 0)

@@ -188,14 +188,20 @@ class _Picture:
     near: float
 
     def drawn(self, places: Array, known: Sequence[From], done: float) -> WinMap:
-        """The map with what is known from the places (k, 2)."""
+        """The map with what is known from the places (k, 2).
+
+        A pot is worth what the look says of it, and what struck pots around are worth beyond that.
+        """
         count = self.shape[0] * self.shape[1]
         usual, by_kind = np.full(count, np.nan), np.full((len(STROKES), count), np.nan)
         for node, one in self.looks.items():
             usual[node] = one.usual
             by_kind[0, node] = np.nan if one.race is None else one.race
+        more = [(one.pot.value - one.race) if one.pot and one.race is not None else None for one in known]
+        by_kind[0] += np.nan_to_num(self._around(places, more))
         for row, kind in enumerate(STROKES[1:], start=1):
-            by_kind[row] = self._around(places, known, kind)
+            there = [one.best(kind) for one in known]
+            by_kind[row] = self._around(places, [None if one is None else one.value for one in there])
         best = np.fmax.reduce(by_kind)
         shift = 0.5 * (usual - best)
         grids = np.stack((np.where(np.isnan(best), usual, best + shift), *(by_kind + shift)))
@@ -207,14 +213,13 @@ class _Picture:
             tuple(None if one is None else one.shot for one in shots), done,
         )  # fmt: skip
 
-    def _around(self, places: Array, known: Sequence[From], kind: Stroke) -> Array:
-        """What the kind of stroke is worth at each node, by the places around it."""
+    def _around(self, places: Array, known: Sequence[float | None]) -> Array:
+        """What is known at the places, at each node by those around it; NaN where most have nothing."""
         nodes = nodes_of(self.frame, self.shape)
         if not len(known):
             return np.full(len(nodes), np.nan)
-        there = [one.best(kind) for one in known]
-        has = np.array([one is not None for one in there])
-        values = np.array([0.0 if one is None else one.value for one in there])
+        has = np.array([one is not None for one in known])
+        values = np.array([one or 0.0 for one in known])
         far = ((nodes[:, None] - places[None]) ** 2).sum(axis=2)
         weights = np.exp(-0.5 * (far - far.min(axis=1, keepdims=True)) / self.near**2)
         share = weights @ has / weights.sum(axis=1)

@@ -11,6 +11,7 @@ import numpy as np
 from numpy.typing import NDArray
 
 from ..chance.finer import compensated
+from ..equipment.balls import GROUPS
 from ..games import game
 from ..geometry import Point
 from ..motion.physics import Physics
@@ -18,6 +19,7 @@ from ..motion.play import Ends
 from ..motion.ready import ready
 from ..motion.strike import Strike
 from ..runout.chart import PlannedShot
+from ..runout.group import OPEN
 from .equity import FrameProspects, Prospects, equity, frame_equity, frame_row, row
 from .look import Look
 from .scored import level, points_left
@@ -75,7 +77,13 @@ def standing_equity(look: Look, at: Standing, me: Seat, other: Seat) -> float:
 
 
 def prospects(look: Look, at: Standing, me: Seat, other: Seat) -> Prospects:
-    """What the rack holds for the player at the table besides the look."""
+    """What the rack holds for the player at the table besides the look.
+
+    While both groups are open it is what the group of the pot that is there holds: a player who pots it has
+    that group.
+    """
+    if at.group_on == OPEN and look.shot is not None and look.shot.ball in GROUPS:
+        at = replace(at, group_on=GROUPS[look.shot.ball])
     return Prospects(
         race(at, me, other, look), edge(at, me, other), left(at), left(at.theirs), steadier(me, other)
     )

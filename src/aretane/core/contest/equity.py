@@ -16,7 +16,7 @@ from .look import Look
 Array = NDArray[np.float64]
 
 FEATURES = ("edge", "turn", "no shot", "mine", "theirs", "strength")
-POWERS = (1.0, 1.2, 1.4, 1.6, 1.8, 2.0)
+POWERS = (1.0, 1.2, 1.4, 1.6, 1.8, 2.0, 2.4)
 """Powers of the chance to run out among which one is learnt."""
 MANY = 7
 """Balls left are counted in shares of so many."""
