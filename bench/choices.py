@@ -15,7 +15,6 @@ from aretane.core.choice.option import CLOSE, Choices, Option, too_close
 from aretane.core.choice.options import choices
 from aretane.core.choice.valuing import ROUGH
 from aretane.core.contest.decide import Intended, worth
-from aretane.core.contest.duel import duel
 from aretane.core.contest.seat import Seat
 from aretane.core.contest.strikes import mistaken, placed, played
 from aretane.core.contest.turn import Standing, judged
@@ -26,7 +25,7 @@ from aretane.work.answering import executor
 
 from . import listed
 from . import seats as two
-from .duels import LEVELS, open_standing, standing, straight_standing, two_sides
+from .duels import LEVELS, open_standing, standing, straight_standing, two_sides, won
 from .rows import Row, at_most, seed
 
 PLAYS = 400
@@ -124,10 +123,8 @@ def _played(at: Standing, sides: tuple[Seat, Seat], option: Option, physics: Phy
 def _racks(
     at: Standing, sides: tuple[Seat, Seat], meant: Intended, physics: Physics, number: int, plays: int
 ) -> np.ndarray:
-    """Who won (plays,) racks that begin so, played to their end."""
-    return np.array(
-        [duel(at, sides, physics, np.random.default_rng((number, k)), meant) for k in range(plays)]
-    )
+    """Who won (plays,) racks that begin so, played to their end, as in `won`."""
+    return np.array([won(at, sides, physics, (number, k), meant) for k in range(plays)])
 
 
 def truth(pool: Executor) -> Iterator[Row]:
@@ -152,7 +149,7 @@ def truth_rows(game: str, came: list[Position]) -> Iterator[Row]:
         inside = np.mean(
             [abs(one.promised - one.came) <= CLOSE * np.hypot(one.error, one.noise) for one in found]
         )
-        how = f"At fresh positions, {PLAYS} racks each, played out by both players."
+        how = f"At fresh positions, {PLAYS} racks each, played out by both players, luck taken off."
         bias = float(off.mean())
         yield at_most(
             f"{game}, {sort}: bias against playing the rack out", round(abs(bias), 4), "",

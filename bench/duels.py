@@ -2,8 +2,12 @@
 
 import random
 
+import numpy as np
 from tests.core.runout.layouts import TABLE, frame, scattered, strewn
 
+from aretane.core.contest.decide import Intended
+from aretane.core.contest.duel import Turn, duel
+from aretane.core.contest.luck import luck
 from aretane.core.contest.scored import points_left
 from aretane.core.contest.seat import Seat, seats
 from aretane.core.contest.turn import Standing
@@ -77,3 +81,17 @@ def two_sides(at: Standing, first: str, second: str, coarser: float = 1.0) -> tu
     """Two players of these levels with their maps."""
     asked = Question(at.table, at.discipline, at.layout, at.group_on, PRESETS[first], Physics())
     return seats(asked, PRESETS[second], coarser)
+
+
+def won(
+    at: Standing, sides: tuple[Seat, Seat], physics: Physics, rack: tuple[int, ...],
+    first: Intended | None = None,
+) -> float:  # fmt: skip
+    """Whether the first player wins a rack that is played out, less the luck of its strikes.
+
+    The mean is as it was, and half as many racks say as much; where pots score luck is not taken off, for
+    there it helps nothing. `rack` seeds it; `first` as in `turns`.
+    """
+    turns = list[Turn]()
+    came = duel(at, sides, physics, np.random.default_rng(rack), first, turns.append)
+    return came if at.game.scores else came - sum(luck(turn, sides, physics) for turn in turns)
