@@ -163,3 +163,17 @@ def test_two_orders_of_straight_pool_side_by_side_and_one_break_ball(client: Fla
     while strange["own_waits"] and time.monotonic() - began < 3 * PATIENCE:
         strange, _ = until_fine(client, recording, asked)
     assert "not on the table" in strange["against"]["reason"]
+
+
+def test_a_combination_is_insurance_in_the_reading_and_in_the_order(client: FlaskClient) -> None:
+    recording, (first, _) = new_recording(client, "straight-pool")
+    balls = {"cue": [700, 600], "5": [2260, 1050], "3": [2214, 1013], "1": [600, 300], "7": [1200, 900]}
+    shot = {"shooter": first, "layout": {"from": "empty", "balls": balls}, "plan": {"ball": "1"}}
+    asked = {"number": 1, "breaker": None, "shots": [shot], "shot": 1}
+    (one,) = settled(client, f"/api/recordings/{recording}/reading", asked)["combinations"]
+    assert (one["by"], one["ball"], one["pocket"]) == ("3", "5", "foot-left") and one["reach"] >= 0.4
+    order, began = asked | {"insured": True}, time.monotonic()
+    answer, _ = until_fine(client, recording, order)
+    while answer["own_waits"] and time.monotonic() - began < PATIENCE:
+        answer, _ = until_fine(client, recording, order)
+    assert answer["combinations"] == [one]
