@@ -20,7 +20,7 @@ from aretane.core.vocabulary import CUE
 from .duels import LEVELS, open_standing, standing, straight_standing, two_sides, won
 from .rows import Came, Row, at_most, came_of, seed
 
-FIRST = {"nine-ball": 1_151_000, "eight-ball": 1_150_000}
+FIRST = {"nine-ball": 1_130_000, "eight-ball": 1_150_000}
 """Seeds of the first layouts: none of those that the estimate behind the map was learnt from."""
 LAYOUTS, PLACES, RACKS, TIMED = 15, 4, 30, 5
 EDGE = 0.04

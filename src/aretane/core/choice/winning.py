@@ -108,7 +108,7 @@ def win_map(
                 strict=True,
             )
         )
-        picture = _Picture(frame, shape, covered, looks, NEAR * float(wide[2]))
+        picture = _Picture(frame, shape, covered, looks, NEAR * float(wide[2]), apart(at))
         known: list[From] = []
         found = picture.drawn(places[:0], known, 0.0)
         report(found)
@@ -178,27 +178,32 @@ def _spread_out(shape: tuple[int, int]) -> list[int]:
 
 @dataclass(frozen=True, slots=True)
 class _Picture:
-    """The grid of a map with what a look from each free node promises; near: m over which what is struck
-    stands for the places around."""
+    """The grid of a map with what a look from each free node promises.
+
+    near: m over which what is struck stands for the places around. pots: whether struck pots count, as with
+    groups; in rotation the look says as much of them.
+    """
 
     frame: Array
     shape: tuple[int, int]
     covered: NDArray[np.bool_]
     looks: Mapping[int, From]
     near: float
+    pots: bool
 
     def drawn(self, places: Array, known: Sequence[From], done: float) -> WinMap:
         """The map with what is known from the places (k, 2).
 
-        A pot is worth what the look says of it, and what struck pots around are worth beyond that.
+        A pot is worth what the look says of it, and, where struck pots count, what those around are worth
+        beyond that.
         """
         count = self.shape[0] * self.shape[1]
         usual, by_kind = np.full(count, np.nan), np.full((len(STROKES), count), np.nan)
         for node, one in self.looks.items():
             usual[node] = one.usual
             by_kind[0, node] = np.nan if one.race is None else one.race
-        more = [(one.pot.value - one.race) if one.pot and one.race is not None else None for one in known]
-        by_kind[0] += np.nan_to_num(self._around(places, more))
+        if self.pots:
+            by_kind[0] += np.nan_to_num(self._around(places, [_beyond(one) for one in known]))
         for row, kind in enumerate(STROKES[1:], start=1):
             there = [one.best(kind) for one in known]
             by_kind[row] = self._around(places, [None if one is None else one.value for one in there])
@@ -226,3 +231,8 @@ class _Picture:
         with np.errstate(invalid="ignore", divide="ignore"):
             found = (weights @ values) / (weights @ has)
         return np.where((share >= ENOUGH) & ~self.covered, found, np.nan)
+
+
+def _beyond(one: From) -> float | None:
+    """What the pot from a place is worth beyond the look, struck; None without one."""
+    return None if one.pot is None or one.race is None else one.pot.value - one.race

@@ -95,7 +95,7 @@ def seen_row(at: Standing, me: Seat, other: Seat, seed: tuple[int, ...]) -> tupl
     look = me.look(at, seed)
     if at.game.by_colours:
         return (0.0, *frame_row(look, _frame(at, me, other)))
-    return (look.chance, *row(look, prospects(look, at, me, other)))
+    return (look.chance, *row(look, prospects(look, at, me, other), family(at.discipline)))
 
 
 def _frame(at: Standing, me: Seat, other: Seat) -> FrameProspects:

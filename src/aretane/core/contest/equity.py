@@ -2,7 +2,7 @@
 part is learnt from racks that model players played to the end against each other."""
 
 from dataclasses import dataclass
-from math import exp
+from math import exp, log
 
 import numpy as np
 from numpy.typing import NDArray
@@ -16,6 +16,8 @@ from .look import Look
 Array = NDArray[np.float64]
 
 FEATURES = ("edge", "turn", "no shot", "mine", "theirs", "strength")
+EDGE = 0.005
+"""Chances are held so far from 0 and 1 before their log odds are taken."""
 POWERS = (1.0, 1.2, 1.4, 1.6, 1.8, 2.0, 2.4)
 """Powers of the chance to run out among which one is learnt."""
 MANY = 7
@@ -38,16 +40,27 @@ class Prospects:
     steadier: float
 
 
-def row(look: Look, rack: Prospects) -> tuple[float, ...]:
+def odds(share: float) -> float:
+    """Log odds of a chance."""
+    held = min(max(share, EDGE), 1.0 - EDGE)
+    return log(held / (1.0 - held))
+
+
+def row(look: Look, rack: Prospects, family: str) -> tuple[float, ...]:
     """The features (1 + FEATURES) of winning later.
 
     A constant; the `edge` beyond a half; what the `race` adds to it; whether there is no pot; the balls
-    left to each player; how much steadier the player is. Log odds of the edge and of the race say no more,
-    and promise too much where one player is much stronger.
+    left to each player; how much steadier the player is. In rotation edge and race are log odds, and
+    steadiness counts by the balls left; with groups that promises too much where one player is much
+    stronger. family: as in `equity`.
     """
+    if family == "rotation":
+        even = odds(rack.edge)
+        turn, steadier = odds(rack.race) - even, rack.steadier * min(rack.mine, rack.theirs) / MANY
+    else:
+        even, turn, steadier = rack.edge - 0.5, rack.race - rack.edge, rack.steadier
     return (
-        1.0, rack.edge - 0.5, rack.race - rack.edge, float(look.shot is None), rack.mine / MANY,
-        rack.theirs / MANY, rack.steadier,
+        1.0, even, turn, float(look.shot is None), rack.mine / MANY, rack.theirs / MANY, steadier,
     )  # fmt: skip
 
 
@@ -60,7 +73,8 @@ def equity(look: Look, rack: Prospects, family: str) -> float:
     """
     run: float = look.chance ** learnt.POWERS[family]
     total = sum(
-        weight * value for weight, value in zip(learnt.WEIGHTS[family], row(look, rack), strict=True)
+        weight * value
+        for weight, value in zip(learnt.WEIGHTS[family], row(look, rack, family), strict=True)
     )
     return run + (1.0 - run) / (1.0 + exp(-total))
 

@@ -5,20 +5,20 @@ of a frame lead, visit, no shot, pot, ahead, strength.
 """
 
 SETTINGS: dict[str, str] = {
-    "rotation": "nine-ball, starter to professional; 307 layouts of 6 racks, seeds 5200000 on",
+    "rotation": "nine-ball, starter to professional; round 1, 300 layouts of 3 racks, seed 800000",
     "groups": "eight-ball, starter to professional; 281 layouts of 3 or 10 racks, seeds 5100000 on",
     "frame": "snooker at regular, strong, advanced; round 1, 240 layouts of 4 racks, seed 590000",
 }
-POWERS: dict[str, float] = {"rotation": 2.4, "groups": 2.4, "frame": 1.0}
+POWERS: dict[str, float] = {"rotation": 2.0, "groups": 2.4, "frame": 1.0}
 WEIGHTS: dict[str, tuple[float, ...]] = {
     "rotation": (
-        -0.1328992064151766,
-        1.134650783413688,
-        0.4849669440041565,
-        -0.07794047679186213,
-        0.0667683638754517,
-        0.066768363875454,
-        0.5773643166419428,
+        -0.02211303884211049,
+        0.6446143708950746,
+        -0.19647152672421914,
+        -0.17327346079452635,
+        0.023910292847193915,
+        0.023910292847204372,
+        0.5953700551341466,
     ),
     "groups": (
         -0.07511834323006576,
