@@ -32,7 +32,7 @@ groups are open and where points count a look takes longest."""
 NEAR, ENOUGH = 0.5, 0.4
 """Over which part of their spacing what is struck stands for the places around, and the least share of what
 lies around a place that must have a kind of stroke for the place to have it (our choice)."""
-OFF = 0.06
+OFF = 0.05
 """How far an even chance is off from racks played out: so much in eight-ball, less in nine-ball
 (`bench position`)."""
 BLOCK, PART = 32, 0.7
