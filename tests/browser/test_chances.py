@@ -40,7 +40,9 @@ def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
     expect(table.locator('[data-mark="win"] circle').first).to_be_attached()
     tab.mouse.move(*hands.at(1500, 640))
     stroke = tab.get_by_test_id("win-probe")
-    expect(stroke).to_contain_text(re.compile(r"From there (<1|\d+) %: (pot|bank|play safe) (<1|\d+) %"))
+    expect(stroke).to_contain_text(
+        re.compile(r"From there (<1|\d+) % \(match (<1|\d+) %\): (pot|bank|play safe) (<1|\d+) %")
+    )
     hands.key(".")
     expect(table.locator('[data-mark="chart"]')).to_have_count(0)
     expect(table.locator('[data-mark="order"] polyline').first).to_be_attached()
