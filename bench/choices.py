@@ -149,7 +149,8 @@ def truth_rows(game: str, came: list[Position]) -> Iterator[Row]:
         inside = np.mean(
             [abs(one.promised - one.came) <= CLOSE * np.hypot(one.error, one.noise) for one in found]
         )
-        how = f"At fresh positions, {PLAYS} racks each, played out by both players, luck taken off."
+        lucky = "" if game in ("snooker", "straight-pool") else ", luck taken off"
+        how = f"At fresh positions, {PLAYS} racks each, played out by both players{lucky}."
         bias = float(off.mean())
         yield at_most(
             f"{game}, {sort}: bias against playing the rack out", round(abs(bias), 4), "",

@@ -36,7 +36,8 @@ export function pairsOf(text: string, on: string[]): { pairs: Pair[]; fault: str
       return {
         pairs,
         fault:
-          fault || `“${part.trim()}” is no combination; write the ball hit first and the one potted: 4 7`,
+          fault ||
+          `“${part.trim()}” is no combination; write the ball hit first and the one potted, for example ${on.slice(0, 2).join(" ")}`,
       };
     pairs.push([by, ball]);
   }

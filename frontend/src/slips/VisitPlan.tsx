@@ -43,7 +43,7 @@ export function VisitPlan({ number, shot, before, words }: Props) {
         </button>
       </Row>
     );
-  const now = visit ?? NOTHING;
+  const now = { ...NOTHING, ...visit }; // a draft that an older page kept has fewer fields
   const set = (change: Partial<Visit>) => {
     const next = { ...now, ...change };
     act.setPlan(number, { visit: JSON.stringify(next) === JSON.stringify(NOTHING) ? null : next });
@@ -181,7 +181,8 @@ function Combinations({
     return read.fault;
   };
   const text = value.map((pair) => pair.join(" ")).join(", ");
-  return <Typed label="Combination" hint="hit first, then potted: 4 7" value={text} take={take} />;
+  const hint = `hit first, then potted: ${on.slice(0, 2).join(" ")}`;
+  return <Typed label="Combination" hint={hint} value={text} take={take} />;
 }
 
 /** A field whose text is taken as it is typed; what cannot be read is named and nothing is lost. */

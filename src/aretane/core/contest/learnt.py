@@ -6,7 +6,7 @@ of a frame lead, visit, no shot, pot, ahead, strength.
 
 SETTINGS: dict[str, str] = {
     "rotation": "nine-ball, starter to professional; round 1, 300 layouts of 3 racks, seed 800000",
-    "groups": "eight-ball, starter to professional; 281 layouts of 3 or 10 racks, seeds 5100000 on",
+    "groups": "eight-ball, starter to professional; 281 layouts, open tables by their first look",
     "frame": "snooker at regular, strong, advanced; round 1, 240 layouts of 4 racks, seed 590000",
 }
 POWERS: dict[str, float] = {"rotation": 2.0, "groups": 2.4, "frame": 1.0}
