@@ -37,7 +37,7 @@ export function pairsOf(text: string, on: string[]): { pairs: Pair[]; fault: str
         pairs,
         fault:
           fault ||
-          `“${part.trim()}” is no combination; write the ball hit first and the one potted, for example ${on.slice(0, 2).join(" ")}`,
+          `“${part.trim()}” is no combination; write two balls, the one hit first and the one potted`,
       };
     pairs.push([by, ball]);
   }

@@ -181,8 +181,7 @@ function Combinations({
     return read.fault;
   };
   const text = value.map((pair) => pair.join(" ")).join(", ");
-  const hint = `hit first, then potted: ${on.slice(0, 2).join(" ")}`;
-  return <Typed label="Combination" hint={hint} value={text} take={take} />;
+  return <Typed label="Combination" hint="ball hit first, ball potted" value={text} take={take} />;
 }
 
 /** A field whose text is taken as it is typed; what cannot be read is named and nothing is lost. */
