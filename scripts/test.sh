@@ -2,7 +2,10 @@
 set -euo pipefail
 export PYTHONPATH=src:.
 bin=.venv/bin
-spread=(-n 4 --dist loadfile) # four processes, for many tests wait; a file's tests stay together
+# Four processes, for many tests wait; a file's tests stay together. All are as nice as can be, so that work beside the
+# server, which steps back behind it, has its share beside four busy tests.
+pytest="nice -n 19 $bin/pytest"
+spread=(-n 4 --dist loadfile)
 part=${1:-all}
 [ $# -gt 0 ] && shift
 
@@ -24,10 +27,10 @@ static_front() {
 }
 
 case "$part" in
-  core) step "core" $bin/pytest tests/core "${spread[@]}" "$@" ;;
-  python) static_python; step "tests" $bin/pytest tests --ignore tests/browser "${spread[@]}" "$@" ;;
+  core) step "core" $pytest tests/core "${spread[@]}" "$@" ;;
+  python) static_python; step "tests" $pytest tests --ignore tests/browser "${spread[@]}" "$@" ;;
   front) static_front ;;
-  browser) source scripts/setup.sh; setup_pages; step "browser" $bin/pytest tests/browser "${spread[@]}" "$@" ;;
+  browser) source scripts/setup.sh; setup_pages; step "browser" $pytest tests/browser "${spread[@]}" "$@" ;;
   all)
     source scripts/setup.sh
     front_said=$(mktemp)
@@ -37,7 +40,7 @@ case "$part" in
     setup_pages
     wait $! || { cat "$front_said"; exit 1; }
     cat "$front_said"
-    step "tests" $bin/pytest tests "${spread[@]}" --durations 40 "$@"
+    step "tests" $pytest tests "${spread[@]}" --durations 40 "$@"
     ;;
   *) echo "aretane test: no such part: $part (core, python, front, browser)" >&2; exit 2 ;;
 esac

@@ -25,7 +25,8 @@ ARGUMENTS = [
 
 
 # A busy machine may be several times slower than usual; how fast things are is the bench's to say.
-expect.set_options(timeout=30_000)
+LONGEST = 120_000  # ms
+expect.set_options(timeout=LONGEST)
 
 
 @pytest.fixture(scope="session")
@@ -78,6 +79,7 @@ def free_port() -> int:
 def tab(browser: Browser, served: Served) -> Iterator[Page]:
     """A fresh page at 1280 x 800; the test fails on any error the page reports."""
     context = browser.new_context(viewport={"width": 1280, "height": 800}, base_url=served.url)
+    context.set_default_timeout(LONGEST)
     page = context.new_page()
     problems: list[str] = []
     page.on("pageerror", lambda error: problems.append(str(error)))

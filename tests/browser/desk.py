@@ -8,6 +8,8 @@ from playwright.sync_api import Page, expect
 MARGIN = 118  # mm of cushion and frame drawn round the playing area
 POOL, SNOOKER = (2540, 1270), (3569, 1778)
 """Playing areas, mm."""
+SLOW = 600_000
+"""ms that work beside the server may take; some seconds where nothing else is done."""
 
 
 @dataclass

@@ -4,10 +4,9 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from .desk import open_desk
+from .desk import SLOW, open_desk
 
 RACK, SHOT = "/recordings/1/racks/1", 8  # a pot with several balls left and an open table
-PATIENCE = 120_000
 
 
 def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
@@ -15,7 +14,7 @@ def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
     table, line = tab.get_by_test_id("table"), tab.get_by_role("group", name="Map of chances")
     expect(table.locator('[data-mark="chart"]')).to_have_count(0)
     hands.key(".")
-    expect(line).to_contain_text("lines of equal chance to run out", timeout=PATIENCE)
+    expect(line).to_contain_text("lines of equal chance to run out", timeout=SLOW)
     expect(line).to_contain_text(
         re.compile(r"From where the cue ball lies (<1|\d+) % .*to run out, playing the")
     )
@@ -35,7 +34,7 @@ def test_the_map_is_switched_probed_and_narrowed_by_key(tab: Page) -> None:
     expect(line).to_contain_text("lines of equal chance")
     assert tab.get_by_test_id("meant").count() == 0
     hands.key(".")
-    expect(line).to_contain_text("lines of equal chance to win", timeout=PATIENCE)
+    expect(line).to_contain_text("lines of equal chance to win", timeout=SLOW)
     expect(line).to_contain_text(re.compile(r"between \d+ % and \d+ % to win the rack"))
     expect(table.locator('[data-mark="win"] circle').first).to_be_attached()
     tab.mouse.move(*hands.at(1500, 640))
@@ -58,7 +57,7 @@ def test_a_planned_place_is_held_against_the_map(tab: Page) -> None:
     hands.key("i")
     hands.key(".")
     line = tab.get_by_role("group", name="Map of chances")
-    expect(line).to_contain_text("lines of equal chance", timeout=PATIENCE)
+    expect(line).to_contain_text("lines of equal chance", timeout=SLOW)
     hands.drag((1500, 500), (1900, 700))
     meant = tab.get_by_test_id("meant")
     expect(meant).to_contain_text(re.compile(r"Planned place .*% ?, .*computed window"))
@@ -71,7 +70,7 @@ def test_in_place_and_the_grade_are_told_by_the_map(tab: Page) -> None:
     hands = open_desk(tab, f"{RACK}/shots/12")  # two balls off its planned place
     hands.key("k")
     out = tab.get_by_role("region", name="Played out")
-    expect(out).to_contain_text("where nine tenths of the planned place’s worth are kept", timeout=PATIENCE)
+    expect(out).to_contain_text("where nine tenths of the planned place’s worth are kept", timeout=SLOW)
     hands.key("o")
     grades = tab.get_by_role("group", name="Grade of the position")
     expect(grades.get_by_role("button", name="perfect")).to_have_attribute("aria-pressed", "true")
@@ -83,7 +82,7 @@ def test_routes_are_gone_through_by_key(tab: Page) -> None:
     hands.key(".")
     hands.key(".")
     routes = tab.get_by_test_id("routes")
-    expect(routes).to_contain_text(re.compile(r"Keeps position .*of .*km/h"), timeout=PATIENCE)
+    expect(routes).to_contain_text(re.compile(r"Keeps position .*of .*km/h"), timeout=SLOW)
     expect(routes).to_contain_text(re.compile(r"Pot .*, pot and in place .*, scratch .*; in all"))
     drawn = tab.get_by_test_id("table").locator('[data-mark="routes"] > g')
     picks = routes.locator("button")
@@ -100,7 +99,7 @@ def test_the_table_is_read_and_a_ball_pointed_at_says_where_it_passes(tab: Page)
     line = tab.get_by_role("group", name="Map of chances")
     line.get_by_role("button", name="reading").click()
     reading = tab.get_by_test_id("reading")
-    expect(reading).to_contain_text(re.compile("Problem: |No problem ball"), timeout=PATIENCE)
+    expect(reading).to_contain_text(re.compile("Problem: |No problem ball"), timeout=SLOW)
     expect(reading).to_contain_text(re.compile("Cluster|No cluster"))
     tab.get_by_test_id("table").locator("text", has_text=re.compile("^9$")).first.hover()
     expect(tab.get_by_test_id("passes")).to_contain_text(re.compile("the 9 passes to: .*of the table"))
@@ -168,8 +167,8 @@ def test_a_rack_is_worked_out_and_its_story_opens_at_the_shot_that_mattered(tab:
     tab.goto(f"{RACK}/story")
     story = tab.get_by_role("complementary", name="Story")
     story.get_by_role("button", name="Work out the chances of this rack").click()
-    expect(story).to_contain_text("Turning shots", timeout=PATIENCE)
-    expect(story.get_by_role("status")).to_have_count(0, timeout=PATIENCE)
+    expect(story).to_contain_text("Turning shots", timeout=SLOW)
+    expect(story.get_by_role("status")).to_have_count(0, timeout=SLOW)
     turn = story.get_by_role("listitem").first
     number = re.search(r"shot (\d+)", turn.inner_text())
     assert number
@@ -189,7 +188,7 @@ def test_the_worth_slip_splits_the_change(tab: Page) -> None:
     work = story.get_by_role("button", name="Work out the chances of this rack")
     if work.is_visible():
         work.click()
-    expect(story).to_contain_text("Turning shots", timeout=PATIENCE)
+    expect(story).to_contain_text("Turning shots", timeout=SLOW)
     hands = open_desk(tab, f"{RACK}/shots/{SHOT}")
     hands.key("o")
     parts = tab.get_by_role("table", name="What the change is made of, in parts")
@@ -205,7 +204,7 @@ def test_a_recording_is_worked_out_and_can_be_stopped(tab: Page) -> None:
     expect(status).to_be_visible()
     status.get_by_role("button", name="stop").click()
     expect(tab.get_by_role("button", name="Work out the chances to run out")).to_be_visible(
-        timeout=PATIENCE
+        timeout=SLOW
     )
     tab.get_by_role("link", name="Story of rack 2").click()
     expect(tab).to_have_url(re.compile("/recordings/5/racks/2/story"))

@@ -4,12 +4,10 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from .desk import open_desk, rack_data
+from .desk import SLOW, open_desk, rack_data
 
 SHOT = "/recordings/2/racks/1/shots/14"
 FORK = "/recordings/2/racks/1/choices/14"
-SLOW = 120_000
-"""ms. Maps of both players and a few thousand strikes on a busy machine."""
 
 
 def test_from_the_desk_to_the_choices_and_back(tab: Page) -> None:

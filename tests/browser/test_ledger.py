@@ -4,10 +4,7 @@ import re
 
 from playwright.sync_api import Page, Route, expect
 
-from .desk import rack_data
-
-SLOW = 120_000
-"""ms. A decision takes ten seconds or so on a busy machine."""
+from .desk import SLOW, rack_data
 
 
 def test_the_ledger_is_asked_for_fills_and_is_stopped(tab: Page) -> None:

@@ -5,6 +5,7 @@ from pathlib import Path
 
 from playwright.sync_api import Page, expect
 
+from .desk import SLOW
 from .test_screens import settled
 
 WHOLE_SEASON = True
@@ -39,7 +40,7 @@ def test_a_shot_is_called_before_its_result_is_shown(tab: Page) -> None:
 
 def test_judges_are_scored_side_by_side_and_a_chart_is_saved(tab: Page, tmp_path: Path) -> None:
     settled(tab, "/numbers/stated")
-    expect(tab.get_by_role("heading", name=re.compile("Nadia Quill"))).to_be_visible(timeout=180_000)
+    expect(tab.get_by_role("heading", name=re.compile("Nadia Quill"))).to_be_visible(timeout=SLOW)
     expect(tab.get_by_text(re.compile("Nadia Quill less Bram Osei"))).to_be_visible()
     for kind, begins in (("SVG", b"<svg"), ("PNG", b"\x89PNG")):
         with tab.expect_download() as saved:
@@ -69,7 +70,7 @@ def test_then_and_now_round_a_recording(tab: Page) -> None:
     settled(tab, "/players/6/then")
     tab.get_by_label("or with").select_option(label="2026-10-23 Eight-ball night: Farrow v Dunmore (Match)")
     expect(tab).to_have_url(re.compile("day=2026-10-23"))
-    expect(tab.get_by_role("row", name=re.compile(r"^pots \d"))).to_contain_text("of", timeout=180_000)
+    expect(tab.get_by_role("row", name=re.compile(r"^pots \d"))).to_contain_text("of", timeout=SLOW)
     tab.get_by_role("link", name="Causes").click()
     expect(tab.get_by_role("row", name=re.compile("Fatigue"))).to_contain_text("Told by the player")
     tab.get_by_role("link", name="Where the chance goes").click()

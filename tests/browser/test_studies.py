@@ -4,9 +4,7 @@ import re
 
 from playwright.sync_api import Page, expect
 
-from .desk import Hands, open_desk
-
-SLOW = 120_000
+from .desk import SLOW, Hands, open_desk
 
 
 def test_a_shot_is_kept_as_a_study_and_found_by_its_tag(tab: Page) -> None:
