@@ -203,8 +203,6 @@ def test_a_recording_is_worked_out_and_can_be_stopped(tab: Page) -> None:
     status = tab.get_by_role("status").filter(has_text="shots worked out")
     expect(status).to_be_visible()
     status.get_by_role("button", name="stop").click()
-    expect(tab.get_by_role("button", name="Work out the chances to run out")).to_be_visible(
-        timeout=SLOW
-    )
+    expect(tab.get_by_role("button", name="Work out the chances to run out")).to_be_visible(timeout=SLOW)
     tab.get_by_role("link", name="Story of rack 2").click()
     expect(tab).to_have_url(re.compile("/recordings/5/racks/2/story"))
