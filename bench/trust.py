@@ -16,7 +16,6 @@ from pathlib import Path
 from threading import Event, Thread
 from uuid import uuid4
 
-from tests.browser.conftest import free_port
 from tests.running import NoAnswer, Site, Talker, memory, run, site
 from tests.trust.generate import ids_of, requests
 from tests.trust.load import Client, Load, ask_for_work, kill_again_and_again, recording
@@ -28,7 +27,7 @@ from aretane.demo.scenario import FIXTURES
 from aretane.formats.match_file import MatchFile
 from aretane.store import read, write
 from aretane.store.database import Address, reading, written
-from aretane.store.instance import Instance
+from aretane.store.instance import Instance, free_port
 
 from .rows import Row, at_most, percentile, seed
 

@@ -1,7 +1,6 @@
 """The built application, served as a user gets it, in Debian's Chromium."""
 
 import os
-import socket
 from collections.abc import Iterator
 from dataclasses import dataclass, replace
 from typing import Any
@@ -15,6 +14,7 @@ from aretane.demo.library import EVERY
 from aretane.demo.scenario import FIXTURES
 from aretane.settings import PROJECT, Settings
 from aretane.store.database import Address
+from aretane.store.instance import free_port
 from aretane.store.migrate import migrate
 
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell")
@@ -65,14 +65,6 @@ def served(
         web.wait(f"{url}/")
         yield Served(url, address)
         web.end()
-
-
-def free_port() -> int:
-    """A port nobody listens on."""
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        number: int = probe.getsockname()[1]
-        return number
 
 
 @pytest.fixture

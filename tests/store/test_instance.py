@@ -2,6 +2,7 @@
 
 import os
 import signal
+import socket
 from pathlib import Path
 from types import FrameType, SimpleNamespace
 
@@ -43,6 +44,22 @@ def test_a_missing_program_names_the_package(tmp_path: Path, monkeypatch: pytest
     monkeypatch.setattr(instance.shutil, "which", lambda *_, **__: None)
     with pytest.raises(instance.InstanceError, match="mariadb-server"):
         instance.start(tmp_path / "none")
+
+
+def test_a_port_that_is_taken_in_the_meantime_is_given_up(
+    tmp_path: Path, monkeypatch: pytest.MonkeyPatch
+) -> None:
+    free = instance.free_port
+    with socket.create_server(("127.0.0.1", 0)) as other:
+        taken = other.getsockname()[1]
+        offered = iter([taken])
+        monkeypatch.setattr(instance, "free_port", lambda: next(offered, None) or free())
+        made = instance.start(tmp_path)
+        assert made.port != taken and instance.answers(made.socket)
+        made.stop()
+        monkeypatch.setattr(instance, "free_port", lambda: taken)
+        with pytest.raises(instance.InstanceError, match=f"did not start.*(port: {taken}|Aborting)"):
+            instance.start(tmp_path)
 
 
 def test_a_signal_to_stop_waits_until_it_is_known_whether_a_process_ended() -> None:

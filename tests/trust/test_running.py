@@ -11,7 +11,7 @@ from random import Random
 
 import pytest
 
-from tests.browser.conftest import free_port
+from aretane.store.instance import free_port
 from tests.running import NoAnswer, Site, Talker, environment, ours, run, site, start
 
 from .load import Client, Load, ask_for_work, kill, kill_again_and_again, recording

@@ -16,8 +16,10 @@ import pymysql
 
 PR_SET_PDEATHSIG = 1
 SOCKET_PATH_LIMIT = 100
-START_SECONDS = 60
+START_SECONDS = 120
 STOP_SECONDS = 30
+LAUNCHES = 3
+"""Times a server is launched where another program takes the port that was free a moment before."""
 
 _LIBC = ctypes.CDLL(None)  # opened before any fork
 
@@ -33,6 +35,7 @@ class Instance:
         self.folder = folder
         self.socket = socket_path(folder)
         self.process: subprocess.Popen[bytes] | None = None
+        self.port = 0
 
     def url(self, database: str) -> str:
         """The address of one of its databases, for `database.connect`."""
@@ -46,7 +49,8 @@ class Instance:
             if not (data / "mysql").is_dir():
                 _make(self.folder, data)
             self.socket.unlink(missing_ok=True)
-            self.process = _launch(self.folder, data, self.socket)
+            self.port = free_port()
+            self.process = _launch(self.folder, data, self.socket, self.port)
         except OSError as error:
             raise InstanceError(
                 f"the database in {self.folder} cannot be started: {error.strerror or error}; "
@@ -59,13 +63,24 @@ class Instance:
 
     def why(self) -> str:
         """What the server said last of an error, and where it says more."""
-        log = self.folder / "server.log"
+        said = self._errors()
+        return f"{said[-1]} ({self._log})" if said else f"see {self._log}"
+
+    def lost_its_port(self) -> bool:
+        """Whether it ended because another program listens on its port."""
+        return self.ended() and any(f"port: {self.port} " in error for error in self._errors())
+
+    @property
+    def _log(self) -> Path:
+        return self.folder / "server.log"
+
+    def _errors(self) -> list[str]:
+        """The errors that the server wrote down lately."""
         try:
-            lines = log.read_text(errors="replace").splitlines()[-200:]
+            lines = self._log.read_text(errors="replace").splitlines()[-200:]
         except OSError:
-            lines = []
-        said = [line.split("[ERROR]", 1)[1].strip() for line in lines if "[ERROR]" in line]
-        return f"{said[-1]} ({log})" if said else f"see {log}"
+            return []
+        return [line.split("[ERROR]", 1)[1].strip() for line in lines if "[ERROR]" in line]
 
     def stop(self) -> None:
         """Stop the server cleanly, if this command started it."""
@@ -109,14 +124,31 @@ def start(folder: Path) -> Instance:
     made = Instance(folder)
     if answers(made.socket):
         return made
-    made.launch()
+    for _ in range(LAUNCHES):
+        made.launch()
+        if _comes_up(made):
+            return made
+        if not made.lost_its_port():
+            break
+    made.stop()
+    raise InstanceError(f"the database server did not start: {made.why()}")
+
+
+def _comes_up(made: Instance) -> bool:
+    """Whether a server that was launched takes connections within START_SECONDS."""
     deadline = time.monotonic() + START_SECONDS
     while not answers(made.socket):
         if made.ended() or time.monotonic() > deadline:
-            made.stop()
-            raise InstanceError(f"the database server did not start: {made.why()}")
+            return False
         time.sleep(0.05)
-    return made
+    return True
+
+
+def free_port() -> int:
+    """A port of the loopback on which nobody listens now."""
+    with socket.socket() as probe:
+        probe.bind(("127.0.0.1", 0))
+        return int(probe.getsockname()[1])
 
 
 def socket_path(folder: Path) -> Path:
@@ -187,10 +219,7 @@ def _make(folder: Path, data: Path) -> None:
     fresh.rename(data)
 
 
-def _launch(folder: Path, data: Path, path: Path) -> subprocess.Popen[bytes]:
-    with socket.socket() as probe:
-        probe.bind(("127.0.0.1", 0))
-        port = probe.getsockname()[1]
+def _launch(folder: Path, data: Path, path: Path, port: int) -> subprocess.Popen[bytes]:
     with (folder / "server.log").open("ab") as log:
         return subprocess.Popen(
             [
