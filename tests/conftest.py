@@ -51,7 +51,7 @@ def club(database: Address) -> int:
 
 @pytest.fixture
 def settings(tmp_path: Path) -> Settings:
-    return Settings(tmp_path, None, "127.0.0.1", 8640, 4, 16 * 1024 * 1024)
+    return Settings(tmp_path, None, "127.0.0.1", 8640, 4, 16 * 1024 * 1024, patience=clients.LONG)
 
 
 LONG = (

@@ -38,6 +38,9 @@ TABLE: tuple[Setting, ...] = (
         "200",
         "Room left on the data folder's disk, in megabytes, below which nothing is stored.",
     ),
+    Setting(
+        "ARETANE_PATIENCE", "60", "Seconds after which the choices of a shot stop with the best so far."
+    ),
     Setting("ARETANE_MAX_VIDEO_GB", "20", "Largest video file accepted, in gigabytes."),
     Setting(
         "ARETANE_VIDEO_FOLDER", "", "Folder whose videos may be used where they lie; none when not set."
@@ -73,6 +76,7 @@ class Settings:
     cluster: str | None = None
     hosts: tuple[str, ...] = LOOPBACK
     spare_bytes: int = 200 * 1024 * 1024
+    patience: float = 60.0
 
     @property
     def videos_kept(self) -> Path:
@@ -100,6 +104,7 @@ def load(environment: Mapping[str, str] | None = None) -> Settings:
         cluster=values["ARETANE_CLUSTER"] or None,
         hosts=_hosts(values),
         spare_bytes=_whole(values, "ARETANE_SPARE_MB", 1, 1_000_000) * 1024 * 1024,
+        patience=_whole(values, "ARETANE_PATIENCE", 1, 86_400),
     )
 
 

@@ -17,6 +17,8 @@ from aretane.store.database import Address
 from aretane.store.instance import free_port
 from aretane.store.migrate import migrate
 
+from .desk import SLOW
+
 CHROMIUM = os.environ.get("CHROMIUM", "/usr/bin/chromium-headless-shell")
 ARGUMENTS = [
     "--no-sandbox", "--disable-gpu", "--disable-quic", "--no-first-run",
@@ -61,7 +63,9 @@ def served(
     with listening(settings.host, settings.port) as listener:
         url = f"http://127.0.0.1:{listener.getsockname()[1]}"
         web = Web(settings, address, listener)
-        web.start()
+        with pytest.MonkeyPatch.context() as patch:
+            patch.setenv("ARETANE_PATIENCE", str(SLOW // 1000))
+            web.start()
         web.wait(f"{url}/")
         yield Served(url, address)
         web.end()

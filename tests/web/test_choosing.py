@@ -7,7 +7,6 @@ from typing import Any
 import pytest
 from flask.testing import FlaskClient
 
-from aretane.web.choices import routes as choosing
 from tests.examples import example
 from tests.positions import new_recording
 from tests.web.test_outlook import PATIENCE, body
@@ -54,7 +53,7 @@ def test_asked_twice_the_answer_is_the_same(client: FlaskClient, recording: int,
 def test_what_takes_too_long_stops_with_the_best_so_far(
     client: FlaskClient, recording: int, desk: Json, monkeypatch: pytest.MonkeyPatch
 ) -> None:
-    monkeypatch.setattr(choosing, "PATIENCE", 0.0)
+    monkeypatch.setattr(client.application.extensions["charting"], "patience", 0.0)
     found, _ = settled(client, recording, body(desk))
     assert found["stage"] == "stopped" and found["options"]
     assert all(one["error"] > 0 for one in found["options"])

@@ -94,7 +94,7 @@ def _start_extensions(app: APIFlask, settings: Settings, database: Address) -> N
     running.others.append(lambda: app.extensions["runner"].trouble())
     app.extensions |= {
         "files": files, "counting": Counting(counts), "facts": facts, "checking": checking,
-        "runner": runner, "state": running, "charting": Charting(),
+        "runner": runner, "state": running, "charting": Charting(settings.patience),
     }  # fmt: skip
 
 

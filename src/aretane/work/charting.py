@@ -161,8 +161,11 @@ class Drawing:
 @dataclass(eq=False)
 class Charting:
     """Draws maps for everybody who asks. Of one asker the newest question is worked on and older ones are
-    given up; several askers take turns, AT_ONCE of them at a time. Threads come with questions and go."""
+    given up; several askers take turns, AT_ONCE of them at a time. Threads come with questions and go.
 
+    patience: s after which work that betters its answer until it is stopped shall stop."""
+
+    patience: float = 60.0
     maps: Kept = field(default_factory=lambda: Kept(MAPS))
     turns: Turns = field(default_factory=lambda: Turns(AT_ONCE))
     _charts: OrderedDict[tuple[Question, str | None], Chart] = field(default_factory=OrderedDict)

@@ -38,8 +38,6 @@ from .views import (
 )
 
 blueprint = APIBlueprint("choosing", __name__, url_prefix="/api")
-PATIENCE = 60.0
-"""s after which choices stop where they are."""
 FIRST, PARTLY, SETTLED = "choices first", "choices so far", "choices"
 SNOOKER_CAUTION = (
     "A foul costs its points here, and the other may have the player go again; that a foul may give a free "
@@ -154,7 +152,7 @@ def _found(at: Drawing, mine: Run | None, wanted: Wanted, coarser: float, settle
             at.tell((PARTLY, wanted), Ranking(found, rack, made, wishes, reason, back))
         at.step()
 
-    ends = monotonic() + PATIENCE
+    ends = monotonic() + at.board.patience
     found = choices(
         standing, me, other, asked.physics, 2, settle, added, report, wanted.question.may,
         time_is_up=lambda: monotonic() > ends,
