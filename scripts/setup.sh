@@ -98,7 +98,7 @@ setup_pages() {
 export NUMBA_CACHE_DIR=${NUMBA_CACHE_DIR:-$PWD/$VENV/kernels} # compiled ball motion
 kernel_sources() {
   stamp_of src/aretane/core/motion/kernel/*.py src/aretane/core/chance/{fast,windows}.py \
-    src/aretane/core/runout/{kernel,stocked,records,glance,frame_glance}.py requirements/run.lock
+    src/aretane/core/runout/{kernel,stocked,records,glance,frame_glance,turn_glance,ranking}.py requirements/run.lock
 }
 setup_kernels() {
   local want

@@ -3,6 +3,7 @@
 from flask.testing import FlaskClient
 
 from aretane.cli.data import load_demo
+from aretane.demo.scenario import FIXTURES
 from aretane.settings import Settings
 from aretane.store.database import Address
 from aretane.web import create_app
@@ -14,7 +15,7 @@ COUNT = 1000
 
 
 def test_no_generated_request_is_answered_by_a_fault(settings: Settings, database: Address) -> None:
-    load_demo(database, settings.videos_kept)
+    load_demo(database, settings.videos_kept, FIXTURES)
     client: FlaskClient = client_of(create_app(settings, database))
     client.application.extensions["runner"].wake = lambda: None  # asked for, and not worked out
     ids = ids_of(lambda path: client.get(path).get_json(force=True))

@@ -14,19 +14,15 @@ from ..games import Measure
 from ..log.shot import Plan, Tip
 from ..motion import MotionError
 from ..motion.play import Ends, play_ready
-from ..vocabulary import CUE, ball_words
-from . import kernel
-from .chart import READ, Kept, PlannedShot, Way
+from ..vocabulary import ball_words
+from .chart import Kept, PlannedShot, Way
 from .games import Question, search
 from .in_place import Place, place_of
-from .kernel import POINTS
-from .maps import TOUCHED
-from .opened import RACK, glanced
+from .left import worths_after
 from .run import Run
-from .snooker import COLOUR, END, RED, points_after
 
 SAMPLES = 400
-MODEL = 6
+MODEL = 7
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
@@ -111,55 +107,11 @@ def _struck(run: Run, asked: Question, plan: Plan) -> _Struck:
 def _valued(run: Run, asked: Question, plan: Plan) -> tuple[Chance, Chance, Place | None, tuple[str, ...]]:
     struck = _struck(run, asked, plan)
     way, ends = struck.way, struck.ends
-    grid, frame = run.maker.after(way)[0], run.maker.frame
-    target = ends.names.index(way.ball)
-    others = [k for k in range(1, len(ends.names)) if k != target]
-    left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
-    after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
-    worth = np.where(struck.good, way.points[0] + left * after, 0.0)
-    moved = np.flatnonzero(struck.good & (left < 1.0))
-    if asked.game.any_order:
-        worth[moved] = way.points[0] + _opened(run, asked, way, ends, moved, after)
-    elif asked.game.by_colours and asked.group_on != END:
-        worth[moved] = way.points[0] + _split(run, asked, way, ends, moved)
+    worth = worths_after(run.maker, asked.layout, way, ends, struck.good)
     place = _place(run, struck, asked, plan)
     if not struck.fell.any():
         return Chance(0.0, SAMPLES**-0.5), Chance(0.0, 0.0), place, struck.assumed
     return _mean(worth), _mean(worth[struck.fell]), place, struck.assumed
-
-
-def _opened(
-    run: Run, asked: Question, way: Way, ends: Ends, moved: NDArray[np.int64], after: NDArray[np.float64]
-) -> NDArray[np.float64]:
-    """What strikes (m,) of straight pool that moved balls leave, over RACK: read at a glance, or by the map
-    (`after`) and what a glance says the moved balls have changed."""
-    before = asked.layout.without([way.ball])
-    found = np.zeros(len(moved))
-    for n, k in enumerate(moved):
-        left = ends.after(int(k))
-        found[n] = glanced(run.maker, left) + (len(before.objects) - len(left.objects)) / RACK
-        if way.then != READ and left.cue is not None:
-            found[n] += after[k] - glanced(run.maker, before.changed({CUE: left.cue}))
-    return np.maximum(found, 0.0)
-
-
-def _split(
-    run: Run, asked: Question, way: Way, ends: Ends, moved: NDArray[np.int64]
-) -> NDArray[np.float64]:
-    """The same at snooker, in shares of the points that a value of one stands for: always by a glance."""
-    on = COLOUR if asked.group_on == RED else RED
-    place = dict(asked.layout.places)[way.ball]
-    before = asked.layout.without([way.ball]) if on == COLOUR else asked.layout
-    found = np.zeros(len(moved))
-    for n, k in enumerate(moved):
-        left = ends.after(int(k))
-        if on == RED:
-            left = left.changed({way.ball: place})
-        beside = len(before.objects) - len(left.objects)
-        if on == RED and beside:
-            continue  # a red that falls with a colour is a foul
-        found[n] = points_after(run.maker, left, on) + beside / POINTS
-    return found
 
 
 def placed(run: Run, asked: Question, plan: Plan) -> Place | None:

@@ -56,57 +56,60 @@ def passing(balls: Array, until: int, n: int, bed: Bed, desk: Desk) -> int:
     many; balls off the table are FAR."""
     count = 0
     for i in range(1, until):
-        bx, by = balls[i, 0], balls[i, 1]
-        if bx == FAR:
+        if balls[i, 0] != FAR:
+            count = pairs_of(balls, i, n, bed, desk, count)
+    return count
+
+
+@lean
+def pairs_of(balls: Array, i: int, n: int, bed: Bed, desk: Desk, count: int) -> int:
+    """Fill `desk.pairs` from `count` on with the pockets that row `i` passes to, and returns how many there
+    are then."""
+    bx, by = balls[i, 0], balls[i, 1]
+    apart = 2.0 * balls[i, 2]
+    for p in range(6):
+        toward, lo, hi = window_at(bx, by, p, ARRIVAL, balls[i, 2], bed.world, bed.pockets, bed.edges)
+        whole = hi - lo
+        if whole <= 0.0:
             continue
-        apart = 2.0 * balls[i, 2]
-        for p in range(6):
-            toward, lo, hi = window_at(bx, by, p, ARRIVAL, balls[i, 2], bed.world, bed.pockets, bed.edges)
-            whole = hi - lo
-            if whole <= 0.0:
+        far = hypot(bed.pockets[p, MOUTH_X] - bx, bed.pockets[p, MOUTH_Y] - by)
+        for k in range(1, n):
+            if k == i or balls[k, 0] == FAR:
                 continue
-            far = hypot(bed.pockets[p, MOUTH_X] - bx, bed.pockets[p, MOUTH_Y] - by)
-            for k in range(1, n):
-                if k == i or balls[k, 0] == FAR:
-                    continue
-                dx, dy = balls[k, 0] - bx, balls[k, 1] - by
-                along = dx * cos(toward) + dy * sin(toward)
-                if along <= 0.0 or along > far:
-                    continue
-                off = atan2(-dx * sin(toward) + dy * cos(toward), along)
-                half = apart / max(apart, hypot(dx, dy))
-                # the side of the blocker with more room
-                right, left = off - half - lo, hi - off - half
-                if right <= 0.0 and left <= 0.0:
-                    hi = lo
-                    break
-                if right >= left:
-                    hi = min(hi, off - half)
-                else:
-                    lo = max(lo, off + half)
-                if hi <= lo:
-                    break
-            if hi - lo < NARROW * whole:
+            dx, dy = balls[k, 0] - bx, balls[k, 1] - by
+            along = dx * cos(toward) + dy * sin(toward)
+            if along <= 0.0 or along > far:
                 continue
-            line = toward + 0.5 * (lo + hi)
-            gx, gy = bx - apart * cos(line), by - apart * sin(line)
-            clear = True
-            for k in range(1, n):
-                if (
-                    k != i
-                    and balls[k, 0] != FAR
-                    and hypot(balls[k, 0] - gx, balls[k, 1] - gy) < 0.98 * apart
-                ):
-                    clear = False
-                    break
-            if not clear:
-                continue
-            pair = desk.pairs[count]
-            pair[BALL], pair[TOWARD], pair[HALF] = i, line, 0.5 * (hi - lo)
-            pair[GHOST_X], pair[GHOST_Y] = gx, gy
-            count += 1
-            if count == desk.pairs.shape[0]:
-                return count
+            off = atan2(-dx * sin(toward) + dy * cos(toward), along)
+            half = apart / max(apart, hypot(dx, dy))
+            # the side of the blocker with more room
+            right, left = off - half - lo, hi - off - half
+            if right <= 0.0 and left <= 0.0:
+                hi = lo
+                break
+            if right >= left:
+                hi = min(hi, off - half)
+            else:
+                lo = max(lo, off + half)
+            if hi <= lo:
+                break
+        if hi - lo < NARROW * whole:
+            continue
+        line = toward + 0.5 * (lo + hi)
+        gx, gy = bx - apart * cos(line), by - apart * sin(line)
+        clear = True
+        for k in range(1, n):
+            if k != i and balls[k, 0] != FAR and hypot(balls[k, 0] - gx, balls[k, 1] - gy) < 0.98 * apart:
+                clear = False
+                break
+        if not clear:
+            continue
+        if count == desk.pairs.shape[0]:
+            break
+        pair = desk.pairs[count]
+        pair[BALL], pair[TOWARD], pair[HALF] = i, line, 0.5 * (hi - lo)
+        pair[GHOST_X], pair[GHOST_Y] = gx, gy
+        count += 1
     return count
 
 

@@ -3,6 +3,7 @@
 from collections.abc import Mapping, Sequence
 
 from .chart import Way
+from .in_turn import IN_GROUPS, reading_in_turn
 from .maps import Maker
 from .run import Run, state
 from .sets import WIDTH, Order
@@ -24,6 +25,8 @@ def group_run(
     for a ball that is not there.
     """
     members = {name: tuple(balls) for name, balls in groups.items()}
+    if mine is not None:
+        maker = reading_in_turn(maker, dict.fromkeys(members[mine], 1) | {last: 2}, IN_GROUPS)
     every = (*(ball for balls in members.values() for ball in balls), last)
 
     def others(name: str) -> tuple[str, ...]:

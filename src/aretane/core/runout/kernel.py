@@ -25,6 +25,7 @@ from .frame_glance import A_RED, expected_points, left_in_frame, visit_from
 from .glance import BROKEN, RACK, expected, lay_before, left_by, run_from
 from .ranking import ranked
 from .records import After, Bed, Look, Room, Tries, Worths, room_for
+from .turn_glance import in_turn, read_before
 
 WAY, POCKET, SPEED, SIDE, HEIGHT, AIM, POT = range(7)
 BEST_COLUMNS = 7
@@ -130,6 +131,10 @@ def _played(ball: int, pocket: int, player: Array, after: After, bed: Bed, room:
     worth[:] = 0.0
     fell = bool(marks[ball, FATE] == pocket)
     if not fell or marks[0, FATE] != ON_TABLE:
+        return fell
+    if after.glance.turns.shape[0] > 0:
+        there = worth_at(after.following[0], after.frame, balls[0, X], balls[0, Y])
+        worth[0] = after.points[0] + in_turn(ball, there, player[SIGMA], after, bed, room)
         return fell
     moved = False
     for i in range(1, room.rows.shape[0]):
@@ -238,7 +243,27 @@ def _most(onwards: After, way: int, ball: int, n: int) -> float:
 @compiled
 def one_of(onwards: After, way: int) -> After:
     """What comes after one of several pots."""
-    return After(onwards.points[way], onwards.following[way], onwards.frame, onwards.glance)
+    return After(
+        onwards.points[way], onwards.following[way], onwards.frame, onwards.glance, onwards.usuals[way]
+    )
+
+
+@compiled
+def worths_left(
+    layout: Array, ball: int, places: Array, fates: Ints, player: Array, after: After, bed: Bed,
+    found: Array,
+) -> None:  # fmt: skip
+    """Fill `found` (k,) with what follows strikes at a layout (n, 4) that potted row `ball`, where balls
+    are potted in turn; `places` (k, n, 2) and `fates` (k, n) are where everything ended."""
+    room = room_for(layout, 1)
+    read_before(ball, player[SIGMA], after, bed, room)
+    for k in range(places.shape[0]):
+        for i in range(layout.shape[0]):
+            x, y = places[k, i, 0], places[k, i, 1]
+            room.balls[i, X], room.balls[i, Y], room.marks[i, FATE] = x, y, fates[k, i]
+            room.marks[i, HITS] = 1
+        there = worth_at(after.following[0], after.frame, places[k, 0, 0], places[k, 0, 1])
+        found[k] = in_turn(ball, there, player[SIGMA], after, bed, room)
 
 
 @compiled
@@ -272,6 +297,8 @@ def map_ways(
     promise, bound, highest = np.empty(count), np.empty(count), np.empty(finalists)
     ceiling = np.empty(ways.shape[0])
     for way in range(ways.shape[0]):
+        if onwards.glance.turns.shape[0] > 0:
+            read_before(int(ways[way]), player[SIGMA], one_of(onwards, way), bed, room)
         ceiling[way] = onwards.points[way, 0] + _most(onwards, way, int(ways[way]), layout.shape[0])
     answer, chosen = np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)

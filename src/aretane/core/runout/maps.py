@@ -4,7 +4,7 @@ Each shot is chosen on some samples of the shooter's errors and valued on others
 valued by its own sample, would promise too much, and over nine balls the promise compounds.
 """
 
-from collections.abc import Callable, Sequence
+from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field, replace
 from hashlib import blake2b
@@ -54,7 +54,10 @@ TIPS = np.array(((0.0, 0.0), (0.0, 0.35), (0.0, -0.35), (0.25, 0.15), (-0.25, 0.
 
 ORDINARY = Tries(SPEEDS, TIPS)
 """Strikes that are tried at a pot."""
-UNREAD = Glance(np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False, np.zeros(0), np.zeros((0, 2)))
+UNREAD = Glance(
+    np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False, np.zeros(0), np.zeros((0, 2)), np.zeros(0),
+    np.zeros((0, 2)),
+)  # fmt: skip
 """Layouts with moved balls are not read: the map of the balls where they lay has to do."""
 
 
@@ -70,8 +73,9 @@ class Maker:
     finish (K,): the worth of a finished run. touched: the share of what follows that is left where the shot
     touched another ball. The answer is the same for any number of `threads`. `report` is called with every
     finished map; an exception it raises stops the work. glance: how layouts are read that strokes leave
-    which move balls; `counting`: by points. kept: maps by everything they depend on; share it,
-    and only what changed is made again.
+    which move balls; `counting`: by points; `turns`: when each ball's turn comes (1 the first; a ball
+    without one is not the player's), where balls are potted in turn and layouts are read.
+    kept: maps by everything they depend on; share it, and only what changed is made again.
     """
 
     table: Table
@@ -87,6 +91,7 @@ class Maker:
     kept: Kept | None = None
     glance: Glance = UNREAD
     counting: bool = False
+    turns: Mapping[str, int] = field(default_factory=dict)
     tries: Tries = ORDINARY
     maps: dict[State, ChanceMap] = field(default_factory=dict)
     following: dict[State | None, Array] = field(default_factory=dict)
@@ -140,8 +145,8 @@ class Maker:
         places = dict(self.layout.places)
         content = (
             self.table, self.skill, self.spacing, self.physics, self.seed, self.finish, self.touched,
-            self.glance.going.tolist(), self.glance.always, self.counting, self.tries.speeds.tolist(),
-            state,
+            self.glance.going.tolist(), self.glance.always, self.counting, dict(self.turns),
+            self.tries.speeds.tolist(), state,
             [(ball, places[ball]) for ball in balls], [(ball, places[ball]) for ball in source], list(ways),
             [self.keys.get(way.then) for way in ways],
         )  # fmt: skip
@@ -162,7 +167,7 @@ class Maker:
         nodes, rows = nodes_of(*grid_of(self.table, self.spacing)), self.rows(self.layout, balls)
         errors = apart_errors((CHOOSING, VALUING), (*self.seed, crc32(" ".join(balls).encode())))
         covered = covered_by(nodes, rows)
-        return *self._in_threads(rows, balls, ways, nodes, ~covered, errors), covered
+        return *self._in_threads(balls, ways, nodes, ~covered, errors), covered
 
     def outlook(
         self, layout: Layout, balls: Sequence[str], ways: Sequence[Way], seed: tuple[int, ...] = (1,),
@@ -187,7 +192,7 @@ class Maker:
             return [Outlook((0.0,) * len(self.finish), 0.0, None) for _ in places]
         errors = apart_errors((round(closer * CHOOSING), valuing), seed)
         values, spreads, best = self._fill(
-            self.rows(layout, balls),
+            layout,
             balls,
             ways,
             np.array(places),
@@ -236,14 +241,28 @@ class Maker:
         """The same maps for strokes whose layouts are read at a glance, each of them."""
         return replace(self, glance=self.glance._replace(always=True))
 
-    def reading(self, balls: Sequence[str]) -> Glance:
-        """The glance, with what each of the balls counts where that matters, and where it comes back."""
+    def reading(self, layout: Layout, balls: Sequence[str]) -> Glance:
+        """The glance at the balls of a layout, with what each of them counts where that matters, where it
+        comes back, when its turn comes, and where it lies in the maps."""
+        if self.turns:
+            mapped = dict(layout.places) | dict(self.layout.places)
+            turns = np.array([0.0, *(float(self.turns.get(ball, 0)) for ball in balls)])
+            return self.glance._replace(
+                turns=turns, mapped=np.array([(0.0, 0.0), *(tuple(mapped[ball]) for ball in balls)])
+            )
         if not self.counting:
             return self.glance
         spots = snooker_spots(self.table)
         values = np.array([0.0, *(float(value(ball)) for ball in balls)])
         back = np.array([(0.0, 0.0), *(tuple(spots.get(ball, (0.0, 0.0))) for ball in balls)])
         return self.glance._replace(values=values, spots=back)
+
+    def onwards(self, layout: Layout, balls: Sequence[str], ways: Sequence[Way]) -> After:
+        """What comes after each of the ways from a layout with these balls."""
+        return After(
+            np.array([way.points for way in ways]), np.array([self.after(way) for way in ways]),
+            self.frame, self.reading(layout, balls), np.zeros((len(ways), 2, 1 + len(balls))),
+        )  # fmt: skip
 
     def player(self) -> Array:
         """The player as the kernel takes it."""
@@ -257,7 +276,7 @@ class Maker:
 
     def _fill(
         self,
-        rows: Array,
+        layout: Layout,
         balls: Sequence[str],
         ways: Sequence[Way],
         places: Array,
@@ -267,6 +286,7 @@ class Maker:
     ) -> tuple[Array, Array, Array]:
         """Values (g, K), variances of the first, and shots at places (g, 2)."""
         kinds = len(self.finish)
+        rows = self.rows(layout, balls)
         values, spreads = np.zeros((len(places), kinds)), np.zeros(len(places))
         best = np.full((len(places), kernel.BEST_COLUMNS), -1.0)
         names = list(balls)
@@ -274,18 +294,14 @@ class Maker:
             errors, max(1, round(closer * FINALISTS)), max(1, round(closer * SCREENING)),
             round(closer * CHOOSING),
         )  # fmt: skip
-        onwards = After(
-            np.array([way.points for way in ways]), np.array([self.after(way) for way in ways]),
-            self.frame, self.reading(balls),
-        )  # fmt: skip
         kernel.map_ways(
             places, rows, np.array([names.index(way.ball) + 1 for way in ways]), only, self.tries, look,
-            self.player(), onwards, self.bed, Worths(values, spreads, best),
+            self.player(), self.onwards(layout, balls, ways), self.bed, Worths(values, spreads, best),
         )  # fmt: skip
         return values, spreads, best
 
     def _in_threads(
-        self, rows: Array, balls: Sequence[str], ways: Sequence[Way], nodes: Array,
+        self, balls: Sequence[str], ways: Sequence[Way], nodes: Array,
         free: NDArray[np.bool_], errors: Array,
     ) -> tuple[Array, Array, Array]:  # fmt: skip
         values, spreads = np.zeros((len(nodes), len(self.finish))), np.zeros(len(nodes))
@@ -295,7 +311,7 @@ class Maker:
         wanted = np.flatnonzero(free)
         pieces = [wanted[k :: self.threads * 4] for k in range(self.threads * 4)]
         with ThreadPoolExecutor(self.threads) as pool:
-            found = pool.map(lambda at: self._fill(rows, balls, ways, nodes[at], errors), pieces)
+            found = pool.map(lambda at: self._fill(self.layout, balls, ways, nodes[at], errors), pieces)
             for piece, (worth, spread, shots) in zip(pieces, found, strict=True):
                 values[piece], spreads[piece], best[piece] = worth, spread, shots
         return values, spreads, best

@@ -45,7 +45,9 @@ class Glance(NamedTuple):
     looked at (none: they are not read), the player's `going` (`glance.GOING_COLUMNS`,) from ball to ball,
     the `rack` (15, 4) that is set up for the last ball, its first row the free apex, and `always` (else
     only where a stroke moved balls). In snooker, `values` (n,): what each row of the layout counts, and
-    `spots` (n, 2): where it comes back; in other games neither."""
+    `spots` (n, 2): where it comes back; in other games neither. Where balls are potted in turn, `turns`
+    (n,): when each row's turn comes (1 the first; 0: it is not the player's), and `mapped` (n, 2): where
+    it lay when the map was made."""
 
     places: Array
     going: Array
@@ -53,17 +55,22 @@ class Glance(NamedTuple):
     always: bool
     values: Array
     spots: Array
+    turns: Array
+    mapped: Array
 
 
 class After(NamedTuple):
     """What comes after a pot. `points` (K,): what it counts by itself; `following` (K, nx, ny): the worths
-    of what follows, on the grid `frame`. Of several pots at once both have a first axis (w,). `glance` says
-    how layouts with balls that were moved are read."""
+    of what follows, on the grid `frame`. `glance` says how layouts with balls that were moved are read;
+    `usuals` (2, n): where balls are potted in turn, the usual chances of those after the pot, and of all
+    of them in row 0, in the layout of the map and in the one before the stroke. Of several pots at once
+    all but the frame and the glance have a first axis (w,)."""
 
     points: Array
     following: Array
     frame: Array
     glance: Glance
+    usuals: Array
 
 
 class Worths(NamedTuple):
@@ -98,7 +105,7 @@ class Struck(NamedTuple):
 class Desk(NamedTuple):
     """Arrays that a layout is read in, made once: `balls` (n, 4), those `racked` (16, 4), the `pairs` of
     balls and pockets that pass, from how many places each ball is on (`loose`, (n,)), the best pots of the
-    places (`tops`, (3, s)), and what was `read`."""
+    places (`tops`, (3, s)), what was `read`, and what is `usual` for each ball (n,)."""
 
     balls: Array
     racked: Array
@@ -106,6 +113,7 @@ class Desk(NamedTuple):
     loose: Ints
     tops: Array
     read: Array
+    usual: Array
 
 
 class Room(NamedTuple):
@@ -132,7 +140,7 @@ def desk_for(n: int) -> Desk:
     """A desk for so many balls."""
     return Desk(
         np.zeros((n, 4)), np.zeros((16, 4)), np.zeros((PAIRS, PAIR_WIDTH)), np.zeros(n, np.int64),
-        np.zeros((3, PLACES)), np.zeros(READ_WIDTH),
+        np.zeros((3, PLACES)), np.zeros(READ_WIDTH), np.zeros(n),
     )  # fmt: skip
 
 

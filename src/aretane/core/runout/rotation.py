@@ -3,6 +3,7 @@
 from collections.abc import Sequence
 
 from .chart import Way
+from .in_turn import IN_ORDER, reading_in_turn
 from .maps import Maker
 from .run import Run, state
 
@@ -16,6 +17,9 @@ def rotation_run(maker: Maker, order: Sequence[str], partner: Maker | None = Non
     `maker.report` is called with every map as it is ready, the last ball's first. Raises KeyError for a
     ball that is not there.
     """
+    turns = {ball: turn for turn, ball in enumerate(order, start=1)}
+    maker = reading_in_turn(maker, turns, IN_ORDER)
+    partner = None if partner is None else reading_in_turn(partner, turns, IN_ORDER)
     for number in range(len(order) - 1, -1, -1):
         left = order[number:]
         then = state("", left[1:]) if len(left) > 1 else None

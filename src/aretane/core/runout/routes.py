@@ -15,10 +15,12 @@ from ..chance.made import Task, made
 from ..equipment.table import PocketName
 from ..geometry import turn
 from ..motion import Motion, Strike, play
-from ..motion.play import play_ready
+from ..motion.play import Ends, play_ready
 from ..motion.ready import Ready, ready
+from ..vocabulary import CUE
 from .chart import Way
 from .kernel import worth_at
+from .left import worths_after
 from .maps import TOUCHED, WORTHWHILE
 from .run import Run
 
@@ -81,7 +83,7 @@ class Route:
 
 
 @dataclass(frozen=True, slots=True, eq=False)
-class Ends:
+class Places:
     """What places for the cue ball are worth (nx, ny), with their `frame` as in `kernel`."""
 
     worth: Array
@@ -89,7 +91,7 @@ class Ends:
 
 
 def routes(
-    run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int = 6, ends: Ends | None = None
+    run: Run, ball: str, pocket: PocketName, loss: float = 0.1, most: int = 6, ends: Places | None = None
 ) -> tuple[Route, ...]:
     """The families of routes after the pot, the most tolerant of the good ones first.
 
@@ -184,9 +186,9 @@ class _Tried:
 class _Looking:
     """The strikes at one pot."""
 
-    def __init__(self, run: Run, way: Way, pocket: PocketName, ends: Ends | None = None):
+    def __init__(self, run: Run, way: Way, pocket: PocketName, ends: Places | None = None):
         maker = run.maker
-        self.maker, self.ball, self.pocket = maker, way.ball, pocket
+        self.maker, self.way, self.ball, self.pocket, self.ends = maker, way, way.ball, pocket, ends
         self.at: Ready = ready(maker.table, maker.layout, maker.physics)
         self.task = Task(way.ball, pocket, "direct")
         self.points, self.grid, self.frame = way.points[0], maker.after(way)[0], maker.frame
@@ -243,20 +245,27 @@ class _Looking:
         maker, table = self.maker, self.maker.table
         ends = with_errors(self.at, table, maker.layout, tried.strike, maker.skill, maker.physics, SAMPLES)
         fell, stays = made(self.task, ends), ends.fates[:, 0] == -1
-        others = [k for k, name in enumerate(ends.names) if name not in ("cue", self.ball)]
-        left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
-        after = left * np.array([self._value(float(x), float(y)) for x, y in ends.places[:, 0]])
-        worth = np.where(fell & stays, self.points + after, 0.0)
+        worth = self._worths(ends, fell & stays)
         slower, faster = self._tolerance(tried)
         return Route(
             rails=tried.rails, spin=self.spin(tried.strike), speed=tried.strike.speed,
             side=tried.strike.side,
             height=tried.strike.height, motion=tried.motion, worth=float(worth.mean()),
             error=float(worth.std() / SAMPLES**0.5), pot=float(fell.mean()),
-            inside=float((fell & stays & (after >= least)).mean()), scratch=float((~stays).mean()),
-            slower=slower, faster=faster, entry=self._entry(tried), travel=_travel(tried.motion, self.ball),
+            inside=float((fell & stays & (worth >= self.points + least)).mean()),
+            scratch=float((~stays).mean()), slower=slower, faster=faster, entry=self._entry(tried),
+            travel=_travel(tried.motion, self.ball),
             touches=tried.touches,
         )  # fmt: skip
+
+    def _worths(self, ends: Ends, good: NDArray[np.bool_]) -> Array:
+        """What strikes (k,) are worth; 0 where they are not `good`."""
+        if self.ends is None:
+            return worths_after(self.maker, self.maker.layout, self.way, ends, good)
+        others = [k for k, name in enumerate(ends.names) if name not in (CUE, self.ball)]
+        left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
+        after = left * np.array([self._value(float(x), float(y)) for x, y in ends.places[:, 0]])
+        return np.where(good, after, 0.0)
 
     def _tolerance(self, tried: _Tried) -> tuple[float, float]:
         """How much slower and faster (shares) the strike may be, aimed anew, and keep its position."""

@@ -76,7 +76,7 @@ def points_everywhere(maker: Maker, reds: Sequence[str], on: str) -> np.ndarray:
     a red or a colour on."""
     balls, nodes = [*reds, *COLOURS], nodes_of(*grid_of(maker.table, maker.spacing))
     found = np.zeros(len(nodes))
-    rows, read, bed = maker.rows(maker.layout, balls), maker.reading(balls), maker.bed
+    rows, read, bed = maker.rows(maker.layout, balls), maker.reading(maker.layout, balls), maker.bed
 
     def look(part: slice) -> None:
         frame_glance.points_at(nodes[part], rows, on == RED, maker.skill.aim, read, bed, found[part])
@@ -92,7 +92,7 @@ def points_after(maker: Maker, layout: Layout, on: str) -> float:
         return 0.0
     there, found = replace(maker, layout=layout), np.zeros(1)
     balls = layout.objects
-    rows, read = there.rows(layout, balls), there.reading(balls)
+    rows, read = there.rows(layout, balls), there.reading(layout, balls)
     frame_glance.points_at(np.array([layout.cue]), rows, on == RED, maker.skill.aim, read, maker.bed, found)
     return float(found[0]) / POINTS
 

@@ -138,6 +138,7 @@ class Stock:
             np.array([maker.after(way) for way in ways]),
             maker.frame,
             UNREAD,
+            np.zeros((len(ways), 2, 1)),
         )
         look = Look(self._errors, FINALISTS, SCREENING, CHOOSING)
         present, player, bed = self._bits(balls), maker.player(), maker.bed

@@ -18,7 +18,7 @@ from aretane.core.patterns.combinations import Combination
 from aretane.core.patterns.nudge import NudgeOrLeave, Weighed, nudge_or_leave
 from aretane.core.patterns.reading import BallReading, BreakOut, Opening, Reading, read
 from aretane.core.runout.games import NoRun, Question
-from aretane.core.runout.routes import Ends, Route, entry_words, routes
+from aretane.core.runout.routes import Places, Route, entry_words, routes
 from aretane.core.runout.run import Run
 from aretane.core.units import mm
 from aretane.work.charting import Chart, Drawing, More
@@ -71,7 +71,7 @@ def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
         chart, won = ask(charting(), there.choice, asker_now())
         if won is None or won.found.done < 1.0:
             return _no_routes("none" if chart.trouble else "waiting", chart.trouble, chart.maps)
-        ends = Ends(won.found.of(stroke), won.found.frame)
+        ends = Places(won.found.of(stroke), won.found.frame)
     key = ("routes", ball, pocket, stroke)
     chart = charting().ask(
         asked, plan.ball, {key: partial(_found, ball=ball, pocket=pocket, ends=ends)}, asker=asker_now()
@@ -80,7 +80,7 @@ def routes_of(recording_id: int, json_data: OutlookBody) -> RoutesView:
     return _routes_view(chart, ball, pocket, found, stroke)
 
 
-def _found(run: Run, _: Drawing, ball: str, pocket: PocketName, ends: Ends | None) -> tuple[Route, ...]:
+def _found(run: Run, _: Drawing, ball: str, pocket: PocketName, ends: Places | None) -> tuple[Route, ...]:
     return routes(run, ball, pocket, WINDOW, ends=ends)
 
 

@@ -20,7 +20,7 @@ _RUNOUT = _HERE.parents[1] / "runout"
 _SOURCES = [
     *sorted(_HERE.glob("*.py")), _CHANCE / "fast.py", _CHANCE / "windows.py", 
     _RUNOUT / "kernel.py", _RUNOUT / "stocked.py", _RUNOUT / "records.py", _RUNOUT / "glance.py",
-    _RUNOUT / "frame_glance.py", _RUNOUT / "ranking.py",
+    _RUNOUT / "frame_glance.py", _RUNOUT / "turn_glance.py", _RUNOUT / "ranking.py",
 ]  # fmt: skip
 
 
