@@ -56,8 +56,8 @@ BRIEFLY, CLOSELY = 10, 0.5
 class Seat:
     """A player and the player's runs from the layout in question: one run for each group that may be on.
 
-    The maps are those of the balls where they lay at first: of a ball that was moved since, only the pot
-    from where it lies now is right.
+    The maps are those of the balls where they lay at first. Where balls were moved since, the pot from
+    where they lie now is right and what follows is read at a glance; with both groups open, by the maps.
     """
 
     skill: Skill

@@ -4,7 +4,7 @@ from collections.abc import Mapping, Sequence
 
 from .chart import Way
 from .in_turn import IN_GROUPS, reading_in_turn
-from .maps import Maker
+from .maps import Maker, Turn
 from .run import Run, state
 from .sets import WIDTH, Order
 from .stock import Stock
@@ -26,7 +26,8 @@ def group_run(
     """
     members = {name: tuple(balls) for name, balls in groups.items()}
     if mine is not None:
-        maker = reading_in_turn(maker, dict.fromkeys(members[mine], 1) | {last: 2}, IN_GROUPS)
+        turns = dict.fromkeys(members[mine], Turn(1, maker.skill.aim)) | {last: Turn(2, maker.skill.aim)}
+        maker = reading_in_turn(maker, turns, IN_GROUPS)
     every = (*(ball for balls in members.values() for ball in balls), last)
 
     def others(name: str) -> tuple[str, ...]:

@@ -134,7 +134,7 @@ def _played(ball: int, pocket: int, player: Array, after: After, bed: Bed, room:
         return fell
     if after.glance.turns.shape[0] > 0:
         there = worth_at(after.following[0], after.frame, balls[0, X], balls[0, Y])
-        worth[0] = after.points[0] + in_turn(ball, there, player[SIGMA], after, bed, room)
+        worth[0] = after.points[0] + in_turn(ball, there, after, bed, room)
         return fell
     moved = False
     for i in range(1, room.rows.shape[0]):
@@ -250,20 +250,19 @@ def one_of(onwards: After, way: int) -> After:
 
 @compiled
 def worths_left(
-    layout: Array, ball: int, places: Array, fates: Ints, player: Array, after: After, bed: Bed,
-    found: Array,
-) -> None:  # fmt: skip
+    layout: Array, ball: int, places: Array, fates: Ints, after: After, bed: Bed, found: Array
+) -> None:
     """Fill `found` (k,) with what follows strikes at a layout (n, 4) that potted row `ball`, where balls
     are potted in turn; `places` (k, n, 2) and `fates` (k, n) are where everything ended."""
     room = room_for(layout, 1)
-    read_before(ball, player[SIGMA], after, bed, room)
+    read_before(ball, after, bed, room)
     for k in range(places.shape[0]):
         for i in range(layout.shape[0]):
             x, y = places[k, i, 0], places[k, i, 1]
             room.balls[i, X], room.balls[i, Y], room.marks[i, FATE] = x, y, fates[k, i]
             room.marks[i, HITS] = 1
         there = worth_at(after.following[0], after.frame, places[k, 0, 0], places[k, 0, 1])
-        found[k] = in_turn(ball, there, player[SIGMA], after, bed, room)
+        found[k] = in_turn(ball, there, after, bed, room)
 
 
 @compiled
@@ -298,7 +297,7 @@ def map_ways(
     ceiling = np.empty(ways.shape[0])
     for way in range(ways.shape[0]):
         if onwards.glance.turns.shape[0] > 0:
-            read_before(int(ways[way]), player[SIGMA], one_of(onwards, way), bed, room)
+            read_before(int(ways[way]), one_of(onwards, way), bed, room)
         ceiling[way] = onwards.points[way, 0] + _most(onwards, way, int(ways[way]), layout.shape[0])
     answer, chosen = np.zeros(kinds + 1), np.zeros(BEST_COLUMNS)
     final, estimates = np.zeros(finalists, np.int64), np.zeros(finalists)

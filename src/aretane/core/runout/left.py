@@ -45,7 +45,7 @@ def _in_turn(maker: Maker, layout: Layout, way: Way, ends: Ends, moved: NDArray[
     after = maker.onwards(layout, balls, [way])
     kernel.worths_left(
         maker.rows(layout, balls), ends.names.index(way.ball), ends.places[moved], ends.fates[moved],
-        maker.player(), kernel.one_of(after, 0), maker.bed, found,
+        kernel.one_of(after, 0), maker.bed, found,
     )  # fmt: skip
     return found
 

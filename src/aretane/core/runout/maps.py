@@ -8,6 +8,7 @@ from collections.abc import Callable, Mapping, Sequence
 from concurrent.futures import ThreadPoolExecutor
 from dataclasses import dataclass, field, replace
 from hashlib import blake2b
+from typing import NamedTuple
 from zlib import crc32
 
 import numpy as np
@@ -56,7 +57,7 @@ ORDINARY = Tries(SPEEDS, TIPS)
 """Strikes that are tried at a pot."""
 UNREAD = Glance(
     np.zeros((0, 2)), np.zeros(0), np.zeros((0, 4)), False, np.zeros(0), np.zeros((0, 2)), np.zeros(0),
-    np.zeros((0, 2)),
+    np.zeros(0), np.zeros((0, 2)),
 )  # fmt: skip
 """Layouts with moved balls are not read: the map of the balls where they lay has to do."""
 
@@ -66,6 +67,13 @@ Filling = Callable[[Sequence[str], Sequence["Way"]], tuple[Array, Array, Array, 
 and which nodes are covered (g,)."""
 
 
+class Turn(NamedTuple):
+    """When a ball's turn comes (1 the first), and the error of aim (rad) of who pots it then."""
+
+    number: int
+    aim: float
+
+
 @dataclass(frozen=True, slots=True, eq=False)
 class Maker:
     """Makes the maps of one layout for one player.
@@ -73,8 +81,8 @@ class Maker:
     finish (K,): the worth of a finished run. touched: the share of what follows that is left where the shot
     touched another ball. The answer is the same for any number of `threads`. `report` is called with every
     finished map; an exception it raises stops the work. glance: how layouts are read that strokes leave
-    which move balls; `counting`: by points; `turns`: when each ball's turn comes (1 the first; a ball
-    without one is not the player's), where balls are potted in turn and layouts are read.
+    which move balls; `counting`: by points; `turns`: when each ball's turn comes (one without a turn
+    is not the player's), where balls are potted in turn and layouts are read.
     kept: maps by everything they depend on; share it, and only what changed is made again.
     """
 
@@ -91,7 +99,7 @@ class Maker:
     kept: Kept | None = None
     glance: Glance = UNREAD
     counting: bool = False
-    turns: Mapping[str, int] = field(default_factory=dict)
+    turns: Mapping[str, Turn] = field(default_factory=dict)
     tries: Tries = ORDINARY
     maps: dict[State, ChanceMap] = field(default_factory=dict)
     following: dict[State | None, Array] = field(default_factory=dict)
@@ -246,10 +254,9 @@ class Maker:
         comes back, when its turn comes, and where it lies in the maps."""
         if self.turns:
             mapped = dict(layout.places) | dict(self.layout.places)
-            turns = np.array([0.0, *(float(self.turns.get(ball, 0)) for ball in balls)])
-            return self.glance._replace(
-                turns=turns, mapped=np.array([(0.0, 0.0), *(tuple(mapped[ball]) for ball in balls)])
-            )
+            turns = np.array([(0.0, 0.0), *(self.turns.get(ball, (0, 0.0)) for ball in balls)])
+            places = np.array([(0.0, 0.0), *(tuple(mapped[ball]) for ball in balls)])
+            return self.glance._replace(turns=turns[:, 0].copy(), aims=turns[:, 1].copy(), mapped=places)
         if not self.counting:
             return self.glance
         spots = snooker_spots(self.table)

@@ -46,8 +46,8 @@ class Glance(NamedTuple):
     the `rack` (15, 4) that is set up for the last ball, its first row the free apex, and `always` (else
     only where a stroke moved balls). In snooker, `values` (n,): what each row of the layout counts, and
     `spots` (n, 2): where it comes back; in other games neither. Where balls are potted in turn, `turns`
-    (n,): when each row's turn comes (1 the first; 0: it is not the player's), and `mapped` (n, 2): where
-    it lay when the map was made."""
+    (n,): when each row's turn comes (1 the first; 0: it is not the player's), `aims` (n,): the error of aim
+    (rad) of who pots it then, and `mapped` (n, 2): where it lay when the map was made."""
 
     places: Array
     going: Array
@@ -56,6 +56,7 @@ class Glance(NamedTuple):
     values: Array
     spots: Array
     turns: Array
+    aims: Array
     mapped: Array
 
 

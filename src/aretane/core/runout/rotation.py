@@ -4,7 +4,7 @@ from collections.abc import Sequence
 
 from .chart import Way
 from .in_turn import IN_ORDER, reading_in_turn
-from .maps import Maker
+from .maps import Maker, Turn
 from .run import Run, state
 
 KINDS = ("finish",)
@@ -17,7 +17,8 @@ def rotation_run(maker: Maker, order: Sequence[str], partner: Maker | None = Non
     `maker.report` is called with every map as it is ready, the last ball's first. Raises KeyError for a
     ball that is not there.
     """
-    turns = {ball: turn for turn, ball in enumerate(order, start=1)}
+    aims = [maker.skill.aim, maker.skill.aim if partner is None else partner.skill.aim]
+    turns = {ball: Turn(number + 1, aims[number % 2]) for number, ball in enumerate(order)}
     maker = reading_in_turn(maker, turns, IN_ORDER)
     partner = None if partner is None else reading_in_turn(partner, turns, IN_ORDER)
     for number in range(len(order) - 1, -1, -1):

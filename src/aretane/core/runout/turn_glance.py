@@ -43,19 +43,20 @@ def on_now(turns: Array, desk: Desk) -> float:
 
 
 @lean
-def first_of(x: float, y: float, turns: Array, aim: float, bed: Bed, desk: Desk) -> float:
+def first_of(x: float, y: float, glance: Glance, bed: Bed, desk: Desk) -> float:
     """The chance of the best pot from (x, y) of the balls on the desk that are on."""
-    n, on, best = turns.shape[0], on_now(turns, desk), 0.0
+    turns, best = glance.turns, 0.0
+    n, on = turns.shape[0], on_now(turns, desk)
     for i in range(1, n):
         if turns[i] != on or desk.balls[i, 0] == FAR:
             continue
         for p in range(pairs_of(desk.balls, i, n, bed, desk, 0)):
-            best = max(best, odds(desk.balls, n, desk.pairs[p], x, y, aim, best))
+            best = max(best, odds(desk.balls, n, desk.pairs[p], x, y, glance.aims[i], best))
     return best
 
 
 @lean
-def _usual(i: int, n: int, aim: float, glance: Glance, bed: Bed, desk: Desk) -> float:
+def _usual(i: int, n: int, glance: Glance, bed: Bed, desk: Desk) -> float:
     """The chance of a pot of row `i` from places all over the table, the better half of them."""
     places = glance.places.shape[0]
     count, tops = pairs_of(desk.balls, i, n, bed, desk, 0), emptied(desk.tops[0, : places // 2])
@@ -63,14 +64,14 @@ def _usual(i: int, n: int, aim: float, glance: Glance, bed: Bed, desk: Desk) -> 
         top = 0.0
         for p in range(count):
             x, y = glance.places[s, 0], glance.places[s, 1]
-            top = max(top, odds(desk.balls, n, desk.pairs[p], x, y, aim, top))
+            top = max(top, odds(desk.balls, n, desk.pairs[p], x, y, glance.aims[i], top))
         ranked(top, tops)
     return mean_of(tops)
 
 
 @lean
 def renewed(
-    ball: int, base: Array, known: Array, aim: float, glance: Glance, bed: Bed, desk: Desk, found: Array
+    ball: int, base: Array, known: Array, glance: Glance, bed: Bed, desk: Desk, found: Array
 ) -> None:
     """Fill `found` (n,) with the usual chance of each row on the desk as its turn comes, and row 0 with
     their product but for the likeliest of those that are on.
@@ -95,7 +96,7 @@ def renewed(
     while on > 0.0:
         for i in range(1, n):
             if turns[i] == on and balls[i, 0] != FAR:
-                found[i] = max(_usual(i, n, aim, glance, bed, desk), HARDLY) if anew[i] else known[i]
+                found[i] = max(_usual(i, n, glance, bed, desk), HARDLY) if anew[i] else known[i]
                 product *= found[i]
                 if likeliest >= 0.0:
                     likeliest = max(likeliest, found[i])
@@ -131,18 +132,18 @@ def lay_mapped(ball: int, glance: Glance, room: Room) -> None:
 
 
 @lean
-def read_before(ball: int, aim: float, after: After, bed: Bed, room: Room) -> None:
+def read_before(ball: int, after: After, bed: Bed, room: Room) -> None:
     """Fill `after.usuals` with what is usual after a pot of `ball` that moves nothing."""
     glance, desk, usuals = after.glance, room.desk, after.usuals
     usuals[WAS, :] = -1.0
     lay_mapped(ball, glance, room)
-    renewed(ball, glance.mapped, usuals[WAS], aim, glance, bed, desk, usuals[WAS])
+    renewed(ball, glance.mapped, usuals[WAS], glance, bed, desk, usuals[WAS])
     lay_before(room, ball, desk)
-    renewed(ball, glance.mapped, usuals[WAS], aim, glance, bed, desk, usuals[IS])
+    renewed(ball, glance.mapped, usuals[WAS], glance, bed, desk, usuals[IS])
 
 
 @lean
-def in_turn(ball: int, there: float, aim: float, after: After, bed: Bed, room: Room) -> float:
+def in_turn(ball: int, there: float, after: After, bed: Bed, room: Room) -> float:
     """What follows a strike in the room that potted `ball`: `there` is what the map says, read anew where
     other balls are not where it has them."""
     glance, desk, usuals = after.glance, room.desk, after.usuals
@@ -152,12 +153,12 @@ def in_turn(ball: int, there: float, aim: float, after: After, bed: Bed, room: R
     left_by(room, ball, desk)
     if on_now(glance.turns, desk) == 0.0:
         return there
-    first, rest = first_of(x, y, glance.turns, aim, bed, desk), usuals[IS, 0]
+    first, rest = first_of(x, y, glance, bed, desk), usuals[IS, 0]
     if by_the_strike(ball, room):
-        renewed(ball, room.rows, usuals[IS], aim, glance, bed, desk, desk.usual)
+        renewed(ball, room.rows, usuals[IS], glance, bed, desk, desk.usual)
         rest = desk.usual[0]
     lay_mapped(ball, glance, room)
-    by_first = abs(first - first_of(x, y, glance.turns, aim, bed, desk))
+    by_first = abs(first - first_of(x, y, glance, bed, desk))
     by_rest = abs(rest - usuals[WAS, 0])
     share = TRUSTED * by_first / (by_first + BARELY)
     share += (1.0 - share) * TRUSTED * by_rest / (by_rest + BARELY)
