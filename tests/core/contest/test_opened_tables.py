@@ -10,6 +10,7 @@ from aretane.core.equipment.layout import Layout
 from aretane.core.equipment.racking import racked_again
 from aretane.core.geometry import Point
 from aretane.core.motion import Physics
+from aretane.core.runout import kernel
 from aretane.core.runout.chart import READ
 from aretane.core.runout.games import Question
 from aretane.core.runout.opened import RACK
@@ -63,3 +64,13 @@ def test_what_is_read_is_about_what_the_map_says() -> None:
     """The same table by its maps, and as a rack that no map was made for."""
     by_map, by_glance = seat().look(standing(LAYOUT)), seat().look(standing(LAYOUT, True))
     assert by_glance.chance * RACK == pytest.approx(by_map.chance * RACK, abs=5.0)
+
+
+def test_nothing_is_compiled_anew_for_a_quick_look() -> None:
+    """A second form of the compiled map would take a minute at the first question after an install."""
+    seat().look(break_from(Point(FOOT.x + 0.065, FOOT.y + 0.31), Point(FOOT.x - 0.24, FOOT.y + 0.42)))
+    seat().look(standing(LAYOUT, True))
+    rotation = Question(TABLE, "nine-ball", LAYOUT, "", SKILL, Physics())
+    at = Standing(TABLE, "nine-ball", LAYOUT)
+    seats(rotation, SKILL, 2.0)[0].look(at)
+    assert len(kernel.map_ways.signatures) == 1  # type: ignore[attr-defined]

@@ -12,7 +12,7 @@ from ..runout.chart import READ, ChanceMap, Kept, State, Way
 from ..runout.games import Question, search
 from ..runout.group import OPEN
 from ..runout.kernel import POINTS
-from ..runout.maps import TIPS, Maker
+from ..runout.maps import TIPS, UNREAD, Maker
 from ..runout.opened import ONE, at_a_glance, likeliest, places_of, reading
 from ..runout.records import Tries
 from ..runout.run import Run, state
@@ -153,7 +153,9 @@ class Seat:
 
     def _maker(self, run: Run, at: Standing, ways: Sequence[Way], quick: bool) -> Maker:
         """What looks at the ways: where no map fits, it reads what each stroke leaves, of fewer strokes for
-        a quick look."""
+        a quick look. Where balls are potted in turn a quick look goes by the maps alone."""
+        if run.maker.turns:
+            return replace(run.maker, glance=UNREAD, turns={}) if quick else run.maker
         if ways[0].then != READ:
             fewer = quick and len(run.maker.glance.places) > 0
             return replace(run.maker, tries=Tries(run.maker.tries.speeds, QUICK)) if fewer else run.maker
@@ -163,8 +165,9 @@ class Seat:
             maker = reading(run.maker, packed(at.table, at.layout))
         if not quick:
             return maker
-        read = maker.glance._replace(places=maker.glance.places[::2])
-        return replace(maker, tries=Tries(maker.tries.speeds[::2], QUICK), glance=read)
+        # copies: compiled code is made anew for arrays with gaps
+        read = maker.glance._replace(places=maker.glance.places[::2].copy())
+        return replace(maker, tries=Tries(maker.tries.speeds[::2].copy(), QUICK), glance=read)
 
     def _closest(self, run: Run, wanted: State, known: Collection[State | None]) -> State | None:
         """Of the states `known` the one most like `wanted`, with the same group on: fewest balls differ."""
