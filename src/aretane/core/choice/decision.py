@@ -27,7 +27,7 @@ from ..skill import Skill
 from .again import Again, Sent, SentBack, again, again_struck
 from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
-from .option import Choices, Draft, Kind, Option, too_close
+from .option import Choices, Draft, Kind, Option, rank, too_close
 from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
@@ -153,7 +153,7 @@ def decision(
             if settle
             else again(at, me, other, question.before)
         )
-    ranked = sorted(rows, key=lambda row: (-round(row.value, 3), row.foul))  # as options are
+    ranked = sorted(rows, key=lambda row: rank(row.value, row.foul))
     played = next((row for row in rows if row.kind == question.sent), None) if own is None else rows[own]
     made = None if played is None else ranked.index(played)
     left = None

@@ -15,6 +15,8 @@ Kind = Literal[
     "pot", "two-way", "safety", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve",
     "push-out", "foul",
 ]  # fmt: skip
+ALIKE = 0.002
+"""Values are ranked in steps of this: it is far inside their errors (our choice)."""
 CLOSE = 1.645
 """Standard errors inside which two values are too close to call."""
 ALONE = 0.5
@@ -202,6 +204,11 @@ class Valued(Protocol):
 def apart(valued: Valued, other: Valued) -> float:
     """Standard error of the difference of two options at one standing."""
     return hypot(valued.alone, other.alone)
+
+
+def rank(value: float, foul: float) -> tuple[int, float]:
+    """What options are sorted by: the best first; of those worth the same, the one that fouls least."""
+    return -round(value / ALIKE), foul
 
 
 def too_close(valued: Valued, other: Valued) -> bool:

@@ -15,7 +15,7 @@ from ..contest.turn import Standing
 from ..motion.physics import Physics
 from ..motion.strike import Strike
 from .onwards import apart, drift, shared, work_at
-from .option import ALONE, CLOSE, Choices, Option, too_close
+from .option import ALONE, CLOSE, Choices, Option, rank, too_close
 from .valuing import BLOCKS, Valuing
 
 One = TypeVar("One")
@@ -101,9 +101,8 @@ def settled(
     return sorted(without_luck(listed), key=_worth)
 
 
-def _worth(option: Option) -> tuple[float, float]:
-    """The best first; of those worth the same, the one that fouls least."""
-    return -round(option.value, 3), option.foul.share
+def _worth(option: Option) -> tuple[int, float]:
+    return rank(option.value, option.foul.share)
 
 
 def _play_on(
