@@ -27,7 +27,7 @@ from ..skill import Skill
 from .again import Again, Sent, SentBack, again, again_struck
 from .left import Left, left_by
 from .meant import near, planned, safety_meant, safety_played, says_what
-from .option import Choices, Draft, Kind, Option, rank, too_close
+from .option import Choices, Draft, Kind, Option, ranked, too_close
 from .options import PLAIN, May, choices
 from .reasons import reasons, route_words, verdict
 from .valuing import Valuing
@@ -153,9 +153,9 @@ def decision(
             if settle
             else again(at, me, other, question.before)
         )
-    ranked = sorted(rows, key=lambda row: rank(row.value, row.foul))
+    options = ranked(rows, lambda row: row.value, lambda row: row.foul)
     played = next((row for row in rows if row.kind == question.sent), None) if own is None else rows[own]
-    made = None if played is None else ranked.index(played)
+    made = None if played is None else options.index(played)
     left = None
     if question.left is not None and question.seen is not None:
         then = at.left(question.left)
@@ -163,7 +163,7 @@ def decision(
     if question.sent:
         how = "planned"
     return Decision(
-        tuple(ranked), tuple(row is ranked[0] or too_close(ranked[0], row) for row in ranked),
+        tuple(options), tuple(row is options[0] or too_close(options[0], row) for row in options),
         made, how if made is not None else None, reason or found.reason, verdict(found), found.break_even,
         left,
     )  # fmt: skip

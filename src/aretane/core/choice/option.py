@@ -1,8 +1,9 @@
 """An option at a standing with what it is worth, and what several of them say: the break-even chance."""
 
+from collections.abc import Callable, Iterable
 from dataclasses import dataclass
 from math import hypot, sqrt
-from typing import Literal, Protocol
+from typing import Literal, Protocol, TypeVar
 
 from ..contest.turn import Called
 from ..equipment.table import PocketName
@@ -11,12 +12,14 @@ from ..intervals import Proportion
 from ..motion.play import Motion
 from ..motion.strike import Strike
 
+T = TypeVar("T")
 Kind = Literal[
     "pot", "two-way", "safety", "bank", "combination", "carom", "kick", "kiss", "jump", "swerve",
     "push-out", "foul",
 ]  # fmt: skip
-ALIKE = 0.002
-"""Values are ranked in steps of this: it is far inside their errors (our choice)."""
+ALIKE = 0.005
+"""How much less than the best an option may be worth to lead because it fouls less (our choice, far inside
+the errors)."""
 CLOSE = 1.645
 """Standard errors inside which two values are too close to call."""
 ALONE = 0.5
@@ -206,9 +209,11 @@ def apart(valued: Valued, other: Valued) -> float:
     return hypot(valued.alone, other.alone)
 
 
-def rank(value: float, foul: float) -> tuple[int, float]:
-    """What options are sorted by: the best first; of those worth the same, the one that fouls least."""
-    return -round(value / ALIKE), foul
+def ranked(listed: Iterable[T], value: Callable[[T], float], foul: Callable[[T], float]) -> list[T]:
+    """The options by their values, the best first; those within ALIKE of it by how seldom they foul."""
+    found = sorted(listed, key=lambda one: -value(one))
+    head = [one for one in found if value(one) >= value(found[0]) - ALIKE]
+    return [*sorted(head, key=foul), *found[len(head) :]]
 
 
 def too_close(valued: Valued, other: Valued) -> bool:

@@ -15,7 +15,7 @@ from ..contest.turn import Standing
 from ..motion.physics import Physics
 from ..motion.strike import Strike
 from .onwards import apart, drift, shared, work_at
-from .option import ALONE, CLOSE, Choices, Option, rank, too_close
+from .option import ALONE, CLOSE, Choices, Option, ranked, too_close
 from .valuing import BLOCKS, Valuing
 
 One = TypeVar("One")
@@ -82,13 +82,13 @@ def settled(
 
     def step(number: int, option: Option) -> None:
         listed[number] = option
-        report(Choices(tuple(sorted(listed, key=_worth)), False))
+        report(Choices(tuple(_ranked(listed)), False))
 
     _play_on(work, listed, broken_by, lambda: report(Choices(tuple(listed), False)))
     if work.valuing.drifts:
         work.budget.valued(work.valuing.again, list(listed), step)
     work.budget.valued(work.valuing.fine, list(listed), step)
-    listed = sorted(listed, key=_worth)
+    listed = _ranked(listed)
     for _ in range(1, BLOCKS):
         numbers = [] if work.budget.cut or work.budget.over else _open(work.valuing, listed, asked)
         if not numbers:
@@ -96,13 +96,13 @@ def settled(
         more = work.budget.valued(work.valuing.more, [listed[k] for k in numbers])
         for k, option in zip(numbers, more, strict=False):
             listed[k] = option
-        listed.sort(key=_worth)
+        listed = _ranked(listed)
         report(Choices(tuple(listed), False))
-    return sorted(without_luck(listed), key=_worth)
+    return _ranked(without_luck(listed))
 
 
-def _worth(option: Option) -> tuple[int, float]:
-    return rank(option.value, option.foul.share)
+def _ranked(listed: Sequence[Option]) -> list[Option]:
+    return ranked(listed, lambda one: one.value, lambda one: one.foul.share)
 
 
 def _play_on(
