@@ -24,10 +24,8 @@ def worths_after(maker: Maker, layout: Layout, way: Way, ends: Ends, good: NDArr
     The balls lay as in `layout`. Where a strike met another ball, what it left is read at a glance; in
     games whose layouts are not read, a share of what the map says is left.
     """
-    frame, grid = maker.frame, maker.after(way)[0]
-    after = np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
-    others = [k for k, name in enumerate(ends.names) if name not in (CUE, way.ball)]
-    moved = np.flatnonzero(good & (ends.hits[:, others] > 0).any(axis=1))
+    after = by_map(maker.after(way)[0], maker.frame, ends)
+    moved = np.flatnonzero(good & met_another(ends, way.ball))
     if maker.turns:
         after[moved] = _in_turn(maker, layout, way, ends, moved)
     elif maker.counting:
@@ -37,6 +35,17 @@ def worths_after(maker: Maker, layout: Layout, way: Way, ends: Ends, good: NDArr
     else:
         after[moved] *= maker.touched
     return np.where(good, way.points[0] + after, 0.0)
+
+
+def by_map(grid: Array, frame: Array, ends: Ends) -> Array:
+    """The values (k,) of a map where the cue ball of each strike ended; `frame` as in `kernel`."""
+    return np.array([kernel.worth_at(grid, frame, float(x), float(y)) for x, y in ends.places[:, 0]])
+
+
+def met_another(ends: Ends, ball: str) -> NDArray[np.bool_]:
+    """Which strikes (k,) met a ball other than the cue ball and `ball`, or had one met."""
+    others = [k for k, name in enumerate(ends.names) if name not in (CUE, ball)]
+    return np.asarray((ends.hits[:, others] > 0).any(axis=1), np.bool_)
 
 
 def _in_turn(maker: Maker, layout: Layout, way: Way, ends: Ends, moved: NDArray[np.int64]) -> Array:

@@ -17,10 +17,9 @@ from ..geometry import turn
 from ..motion import Motion, Strike, play
 from ..motion.play import Ends, play_ready
 from ..motion.ready import Ready, ready
-from ..vocabulary import CUE
 from .chart import Way
 from .kernel import worth_at
-from .left import worths_after
+from .left import by_map, met_another, worths_after
 from .maps import TOUCHED, WORTHWHILE
 from .run import Run
 
@@ -262,10 +261,8 @@ class _Looking:
         """What strikes (k,) are worth; 0 where they are not `good`."""
         if self.ends is None:
             return worths_after(self.maker, self.maker.layout, self.way, ends, good)
-        others = [k for k, name in enumerate(ends.names) if name not in (CUE, self.ball)]
-        left = np.where((ends.hits[:, others] > 0).any(axis=1), TOUCHED, 1.0)
-        after = left * np.array([self._value(float(x), float(y)) for x, y in ends.places[:, 0]])
-        return np.where(good, after, 0.0)
+        left = np.where(met_another(ends, self.ball), TOUCHED, 1.0)
+        return np.where(good, left * by_map(self.grid, self.frame, ends), 0.0)
 
     def _tolerance(self, tried: _Tried) -> tuple[float, float]:
         """How much slower and faster (shares) the strike may be, aimed anew, and keep its position."""
