@@ -1,5 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { Places, Shot, TableView } from "../src/api/types";
+import { content } from "../src/chart/useAsked";
 import * as rd from "../src/rack/rackDoc";
 import { baseOf, type Base } from "../src/rack/deskStore";
 import { changesBetween, takeIn } from "../src/rack/saving";
@@ -23,6 +24,21 @@ const table = {
   foot_spot: [1905, 635],
   pockets: [],
 } as unknown as TableView;
+
+describe("what is asked of a shot", () => {
+  it("leaves its result out, but for its choices: it says how a safety was struck", () => {
+    const ended = rd.placeAfter(first({ cue: [100, 100], "7": [900, 900] }), "cue", [500, 600]);
+    const results = (whole: boolean) =>
+      (JSON.parse(content(1, doc(ended, ended), 2, {}, whole)) as { shots: Shot[] }).shots.map(
+        (one) => one.result?.cue_end,
+      );
+    expect(results(false)).toEqual([[500, 600], undefined]);
+    expect(results(true)).toEqual([
+      [500, 600],
+      [500, 600],
+    ]);
+  });
+});
 
 describe("layouts", () => {
   it("start where the shot before ended", () => {

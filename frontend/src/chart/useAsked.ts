@@ -7,11 +7,11 @@ import type { RackDoc } from "../rack/rackDoc";
 
 const AGAIN_AFTER = 350; // ms
 
-/** What the answers depend on: the shots so far, this one without its result and verdicts. */
-export function content(rack: number, doc: RackDoc, shot: number, beside: object): string {
+/** What the answers depend on: the shots so far; of this one the result only where `ended`. */
+export function content(rack: number, doc: RackDoc, shot: number, beside: object, ended = false): string {
   const shots = doc.shots.slice(0, shot).map(({ shot: one }, k) => ({
     ...one,
-    result: k === shot - 1 ? null : one.result,
+    result: k === shot - 1 && !ended ? null : one.result,
     notes: "",
     tags: [],
     drawings: [],
@@ -61,7 +61,8 @@ export function useAnswer<W extends keyof Answers>(
   wanted: boolean,
   beside: object = {},
 ): { answer: Answers[W] | null; trouble: string } {
-  const quiet = useQuiet(wanted ? content(rack, doc, shot, beside) : "");
+  const ended = what === "choices"; // what a safety left says how it was struck
+  const quiet = useQuiet(wanted ? content(rack, doc, shot, beside, ended) : "");
   const asked = useQuery<Answers[W]>({
     queryKey: [what, recording, quiet],
     queryFn: async () =>

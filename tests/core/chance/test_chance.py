@@ -2,7 +2,7 @@
 
 import math
 import random
-from itertools import pairwise
+from itertools import pairwise, product
 
 import numpy as np
 import pytest
@@ -47,6 +47,27 @@ def test_both_forms_agree_with_strikes_played_out() -> None:
     assert np.sqrt(np.mean(np.square(fast))) < 0.2
     assert np.sqrt(np.mean(np.square(finer))) < 0.06
     assert abs(np.mean(finer)) < 0.02
+
+
+@pytest.mark.parametrize("size", ["pool-9", "snooker-12"])
+def test_a_ball_in_the_jaws_falls_as_often_as_when_played_out(size: str) -> None:
+    # Its centre lies up to a radius past the line of the noses; the mouth may be behind it.
+    table, rng, off = table_for(size), random.Random(5), []
+    for name, depth, level in product(("foot-right", "side-left"), (-0.5, 0.0, 0.4), ("starter", "strong")):
+        pocket, shift = table.pockets[name], depth * table.ball_radius
+        way = Point(math.cos(pocket.axis), math.sin(pocket.axis))
+        # as deep as a side pocket allows: across the table no further than the noses
+        hangs = Point(pocket.mouth.x + shift * way.x, pocket.mouth.y + min(shift, 0.0) * way.y)
+        cue = Point(rng.uniform(0.4, table.length - 0.4), rng.uniform(0.4, table.width - 0.4))
+        layout, task = Layout.of({"cue": cue, "1": hangs}), Task("1", name, "direct")
+        found = pot(table, layout, "1", name, PRESETS[level], STANDARD, Struck(2.0)).chance
+        assert found is not None
+        at, skill = ready(table, layout, STANDARD), PRESETS[level]
+        aimed = chance_of(at, task, Strike(2.0, 0.0), skill)
+        twin = simulated(at, task, aimed.strike, skill, 600, (1,)).value
+        assert twin > 0.5
+        off.append(found - twin)
+    assert np.sqrt(np.mean(np.square(off))) < 0.1
 
 
 def test_a_better_player_never_has_the_smaller_chance() -> None:

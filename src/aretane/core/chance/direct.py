@@ -10,7 +10,6 @@ from ..aiming.aim import Aim, aim_at
 from ..equipment.layout import Layout
 from ..equipment.table import POCKETS, PocketName, Table
 from ..motion.bed import bed_of, mass
-from ..motion.kernel.slots import MOUTH_X, MOUTH_Y
 from ..motion.physics import Physics
 from ..motion.play import STANDARD
 from ..motion.ready import world_of
@@ -19,7 +18,7 @@ from ..skill.model import Skill
 from ..vocabulary import CUE
 from . import fast
 from .finer import frozen_chance
-from .windows import start_speed, windows_of
+from .windows import start_speed, way_in, windows_of
 
 Array = NDArray[np.float64]
 FIRM = 1.0
@@ -132,7 +131,7 @@ def rows(table: Table, layout: Layout, ball: str) -> Array:
 
 def usual_speed(balls: Array, world: Array, pockets: Array, pocket: int) -> float:
     """Speed (m/s) of a centre-ball strike that brings the ball in row 1 to the pocket at `FIRM` speed."""
-    line_x, line_y = pockets[pocket, MOUTH_X] - balls[1, 0], pockets[pocket, MOUTH_Y] - balls[1, 1]
+    line_x, line_y = way_in(*balls[1, :2], pocket, balls[1, 2], pockets)
     way_x, way_y = balls[1, 0] - balls[0, 0], balls[1, 1] - balls[0, 1]
     far, gap = hypot(line_x, line_y), hypot(way_x, way_y)
     straight = (line_x * way_x + line_y * way_y) / max(far * gap, 1e-9)

@@ -21,7 +21,7 @@ from ..motion.kernel.slots import (
     ROLLING,
     SLIDING,
 )  # fmt: skip
-from .windows import start_speed, window_at
+from .windows import start_speed, way_in, window_at
 
 MOST_PIECES = 12
 SLOW_ARRIVAL, SLOW_STEPS = 0.7, 15
@@ -250,6 +250,7 @@ def pot(
     apart, share = balls[0, 2] + rb, balls[0, 3] / (balls[0, 3] + balls[target, 3])
     mx, my = pockets[pocket, MOUTH_X] - bx, pockets[pocket, MOUTH_Y] - by
     far = hypot(mx, my)
+    mx, my = way_in(bx, by, pocket, rb, pockets)
     toward = atan2(my, mx)
     gap = hypot(bx - cx, by - cy)
     line = atan2(by - cy, bx - cx)

@@ -18,7 +18,17 @@ from ..motion.bed import bed_of
 from ..motion.kernel.batch import send
 from ..motion.kernel.jit import compiled, inlined, lean
 from ..motion.kernel.segments import Array
-from ..motion.kernel.slots import GRAVITY, LENGTH, MOUTH_X, MOUTH_Y, ROLLING, SLIDING, WIDTH
+from ..motion.kernel.slots import (
+    AXIS_X,
+    AXIS_Y,
+    GRAVITY,
+    LENGTH,
+    MOUTH_X,
+    MOUTH_Y,
+    ROLLING,
+    SLIDING,
+    WIDTH,
+)
 from ..motion.physics import Physics
 from ..motion.ready import world_of
 
@@ -31,6 +41,10 @@ TRIES = 12
 """Events after which a ball that has not dropped is given up: it has left the jaws."""
 WIDEST = 0.14
 """rad. Far from a pocket no window is wider than this to either side."""
+HANGING_WIDEST = 1.4
+"""rad. The same for a ball in the jaws."""
+AHEAD = 2.0
+"""Ball radii that a ball in the jaws is sent ahead, at the least: the mouth itself may lie behind it."""
 CORNER, SIDE = 3, 4
 """The pockets the table is made for: head-right and side-right."""
 
@@ -41,7 +55,7 @@ Ints = NDArray[np.int64]
 
 @dataclass(frozen=True, slots=True, eq=False)
 class Windows:
-    """Edges (2 kinds, arrivals, ACROSS, DOWN, 2) as offsets (rad) from the direction to the mouth."""
+    """Edges (2 kinds, arrivals, ACROSS, DOWN, 2) as offsets (rad) from the direction of `way_in`."""
 
     edges: Array
 
@@ -54,6 +68,18 @@ def start_speed(arrival: float, distance: float, world: Array) -> float:
     if 12.0 * square / (49.0 * mu_g) > distance:
         square = arrival * arrival + 2.0 * mu_g * distance
     return sqrt(square)
+
+
+@inlined
+def way_in(x: float, y: float, pocket: int, radius: float, pockets: Array) -> tuple[float, float]:
+    """How far (m, along x and y) the place lies that a ball is sent to: the middle of the mouth, for a ball
+    in the jaws a place deeper in the pocket."""
+    ax, ay = pockets[pocket, AXIS_X], pockets[pocket, AXIS_Y]
+    dx, dy = pockets[pocket, MOUTH_X] - x, pockets[pocket, MOUTH_Y] - y
+    deeper = AHEAD * radius - (dx * ax + dy * ay) - abs(dx * ay - dy * ax)
+    if deeper > 0.0:
+        dx, dy = dx + deeper * ax, dy + deeper * ay
+    return dx, dy
 
 
 @compiled
@@ -70,9 +96,12 @@ def build(radius: float, world: Array, pockets: Array, kind: int, arrival: float
             y = _node(j, DOWN, world[WIDTH], radius)
             dx, dy = pockets[pocket, MOUTH_X] - x, pockets[pocket, MOUTH_Y] - y
             far = sqrt(dx * dx + dy * dy)
-            toward = atan2(dy, dx)
             speed = start_speed(arrival, far, world)
-            widest = min(WIDEST + 1.2 * radius / far, 1.4)
+            widest = HANGING_WIDEST
+            if dx * pockets[pocket, AXIS_X] + dy * pockets[pocket, AXIS_Y] > 0.0:
+                widest = min(WIDEST + 1.2 * radius / far, HANGING_WIDEST)
+            dx, dy = way_in(x, y, pocket, radius, pockets)
+            toward = atan2(dy, dx)
             step = 2.0 * widest / (LOOK - 1)
             starts[0, 0], starts[0, 1] = x, y
             # Every second direction first; those between only where none of them goes in.
@@ -149,11 +178,13 @@ def window_at(
     pockets: Array,
     edges: Array,
 ) -> tuple[float, float, float]:
-    """Direction to the mouth and the window's two edges as offsets from it (rad).
+    """Direction of `way_in` and the window's two edges as offsets from it (rad).
 
     Edges the wrong way round: the pocket does not take the ball from there. `arrival` m/s at the mouth.
+    The table ends where a ball touches the rails; further into the jaws the window grows to `HANGING_WIDEST`.
     """
-    toward = atan2(pockets[pocket, MOUTH_Y] - y, pockets[pocket, MOUTH_X] - x)
+    dx, dy = way_in(x, y, pocket, radius, pockets)
+    toward = atan2(dy, dx)
     left, column = pocket < 3, pocket % 3
     kind = 1 if column == 1 else 0
     px = world[LENGTH] - x if column == 2 else x
@@ -180,6 +211,10 @@ def window_at(
                 lo += share * e
             else:
                 hi += share * e
+    past = radius - min(px, py)
+    if past > 0.0 and dx * dx + dy * dy < (AHEAD + 1.0) ** 2 * radius * radius:
+        share = min(1.0, past / (AHEAD * radius))
+        lo, hi = lo - share * (HANGING_WIDEST + lo), hi + share * (HANGING_WIDEST - hi)
     if (column == 2) != left:
         return toward, -hi, -lo
     return toward, lo, hi

@@ -213,7 +213,8 @@ def made_as(
             return (
                 None,
                 None,
-                "its result is not logged: log it, and the strike that explains it is valued",
+                "its result is not logged, or waits until the decision is judged: with it the strike that "
+                "explains it is valued",
             )
         if given is None and not question.seen.moved and not question.seen.potted:
             return None, None, "no ball was moved: what was meant cannot be read off that"
