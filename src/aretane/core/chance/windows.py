@@ -181,7 +181,8 @@ def window_at(
     """Direction of `way_in` and the window's two edges as offsets from it (rad).
 
     Edges the wrong way round: the pocket does not take the ball from there. `arrival` m/s at the mouth.
-    The table ends where a ball touches the rails; further into the jaws the window grows to `HANGING_WIDEST`.
+    The table ends where a ball touches the rails; further into the jaws the window grows to
+    `HANGING_WIDEST`.
     """
     dx, dy = way_in(x, y, pocket, radius, pockets)
     toward = atan2(dy, dx)

@@ -21,7 +21,7 @@ from ..equipment.table import POCKETS
 from ..motion import Strike
 from ..motion.play import play_ready
 from ..motion.ready import Ready, ready
-from ..runout.chart import PlannedShot
+from ..runout.chart import PlannedShot, Way
 from ..runout.games import Question, search
 from ..runout.kernel import worth_at
 from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, Maker
@@ -36,6 +36,8 @@ ENDINGS, READINGS = 10, 48
 """Strikes with the player's errors, where what is left after each pot is searched, and where it is read."""
 LOOKED_AT = 3
 """Nudges, the likeliest to free a ball first, that are played with errors."""
+STILL, ENDS = 60, 12
+"""Shots that move no ball, the most promising ones, and strikes of each by which the map compares them."""
 
 
 @dataclass(frozen=True, slots=True)
@@ -77,7 +79,7 @@ def nudge_or_leave(run: Run, asked: Question) -> NudgeOrLeave | None:
     nudges = [_weighed(asked, one.shot, one.moves) for one in moving]
     return NudgeOrLeave(
         max(nudges, key=lambda nudge: nudge.value, default=None),
-        _weighed(asked, max(still, key=lambda one: one.promise).shot, ()) if still else None,
+        _weighed(asked, _best_still(run, asked, still).shot, ()) if still else None,
     )
 
 
@@ -90,6 +92,7 @@ class LookedAt:
     """
 
     promise: float
+    way: Way
     shot: PlannedShot
     strike: Strike
     moves: tuple[str, ...]
@@ -130,11 +133,28 @@ def looked_at(
             left, promise = ends.after(k), shot.pot
             if asked.game.any_order:
                 promise *= _left_in_balls(asked, left)
-            yield LookedAt(promise, shot, strikes[k], moves, left)
+            yield LookedAt(promise, way, shot, strikes[k], moves, left)
         elif not met:
-            x, y = (float(value) for value in ends.places[k, 0])
-            promise = shot.pot * float(worth_at(run.maker.after(way)[0], run.maker.frame, x, y))
-            yield LookedAt(promise, shot, strikes[k], (), ends.after(k))
+            promise = shot.pot * _by_map(run, way, *ends.places[k, 0])
+            yield LookedAt(promise, way, shot, strikes[k], (), ends.after(k))
+
+
+def _best_still(run: Run, asked: Question, still: Iterable[LookedAt]) -> LookedAt:
+    """The shot that moves no ball and is worth most by the map, struck with the player's errors."""
+    at = ready(asked.table, asked.layout, asked.physics)
+
+    def worth(one: LookedAt) -> float:
+        ends = with_errors(at, asked.table, asked.layout, one.strike, asked.skill, asked.physics, ENDS)
+        good = made(Task(one.shot.ball, one.shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
+        left = [_by_map(run, one.way, *ends.places[k, 0]) for k in np.flatnonzero(good)]
+        return one.shot.pot * float(np.mean(left)) if left else 0.0
+
+    return max(sorted(still, key=lambda one: -one.promise)[:STILL], key=worth)
+
+
+def _by_map(run: Run, way: Way, x: float, y: float) -> float:
+    """What follows a way on is worth with the cue ball there."""
+    return float(worth_at(run.maker.after(way)[0], run.maker.frame, float(x), float(y)))
 
 
 def _strike(shot: PlannedShot, at: Ready) -> Strike:

@@ -162,7 +162,7 @@ def _view(chart: Chart, there: Asked) -> OutlookView:
         hardest=hardest(legs),
         key_ball=end[0] if len(end) == 2 else None,
         break_ball=end[-1] if end else None,
-        insurance=[] if read_so_far is None else [one.ball for one in read_so_far.balls if one.insurance],
+        insurance=_insurance(read_so_far, end),
         combinations=[] if read_so_far is None else list(map(combination_view, read_so_far.combinations)),
         own=None if both[0] is None else both[0].view,
         against=None if both[1] is None else both[1].view,
@@ -170,6 +170,15 @@ def _view(chart: Chart, there: Asked) -> OutlookView:
         own_waits=bool(chart.wanted) and not chart.trouble,
         frame=_frame(chart, there, found.values[0] * unit),
         angle=None if then is None else _angle(run, then, plan, unit),
+    )
+
+
+def _insurance(reading: Reading | None, end: tuple[str, ...]) -> list[str]:
+    """The insurance balls beside the key ball and the break ball, which are kept for the end."""
+    return (
+        []
+        if reading is None
+        else [one.ball for one in reading.balls if one.insurance and one.ball not in end]
     )
 
 
