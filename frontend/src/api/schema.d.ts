@@ -8940,8 +8940,8 @@ export interface components {
          *     shot; of straight pool it names the `key_ball` and the `break_ball` it ends with. `insurance`: other
          *     balls, and `combinations`, that are made from most of the table, once asked with the order. `own` is the
          *     order written down (`own_waits`: more is being worked out), `against` the other one that it is held
-         *     against, with the `gap`; `frame` an estimate of the chance to win the frame, `angle` what still works on the next
-         *     ball.
+         *     against, with the `gap`; `frame` an estimate of the chance to win the frame, `angle` what still works on
+         *     the next ball.
          */
         OutlookView: {
             advised: components["schemas"]["AdvisedView"] | null;
