@@ -57,7 +57,7 @@ def test_the_safety_played_is_an_option_and_what_it_left_is_judged() -> None:
     choice_question = ChoiceQuestion(
         asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen, left=left
     )
-    found = decision(choice_question)
+    found = decision(choice_question, settle=False)
     assert found.made is not None and found.how == "best"
     assert found.options[found.made].ball is None
     assert found.left is not None and 0.0 < found.left.chance < 1.0
@@ -109,7 +109,8 @@ def test_an_error_of_execution_is_not_held_against_the_choice() -> None:
     assert play(TABLE, at.layout, struck, Physics()).first_hit == "8"
     asked = replace(ASKED, layout=at.layout, skill=PRESETS["starter"])
     seen, _ = seen_of(struck, at)
-    found = decision(ChoiceQuestion(asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen))
+    question = ChoiceQuestion(asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen)
+    found = decision(question, settle=False)
     assert found.made is not None and found.how == "best"
     assert found.options[found.made].hit == "7"
 
@@ -118,5 +119,6 @@ def test_where_no_ball_was_moved_nobody_knows_what_was_meant() -> None:
     at = standing({CUE: (0.6, 0.6), "7": (1.5, 0.62), "8": (0.8, 0.2), "9": (2.2, 0.9)})
     seen, _ = seen_of(Strike(1.3, 0.09), at)
     asked = replace(ASKED, layout=at.layout)
-    found = decision(ChoiceQuestion(asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen))
+    question = ChoiceQuestion(asked, PRESETS["strong"], Plan(ball="7", choice="safety"), seen=seen)
+    found = decision(question, settle=False)
     assert found.made is None and "no ball was moved" in found.reason
