@@ -21,7 +21,7 @@ from .shot_facts import shot_facts as facts_of_shots
 
 log = logging.getLogger("aretane")
 
-MODEL = "7"
+MODEL = "8"
 """Another one whenever what is kept would come out differently for the same rack."""
 AT_ONCE = 40
 """Racks counted between two looks for what is stale."""

@@ -22,7 +22,7 @@ from .left import worths_after
 from .run import Run
 
 SAMPLES = 400
-MODEL = 7
+MODEL = 8
 """Raised whenever the same question gets another answer, so that kept answers are not used again."""
 
 
