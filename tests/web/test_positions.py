@@ -1,14 +1,18 @@
 """Positions set up by hand: what was entered stands, and what the log says otherwise is said beside it."""
 
-import time
 from typing import Any
 
 import pytest
 from flask.testing import FlaskClient
 
+from aretane.core.equipment.layout import Layout
 from aretane.core.games import DISCIPLINES
+from aretane.core.geometry import Point
+from aretane.core.motion import Physics, Strike, play
 from aretane.core.vocabulary import AIDS, SHOT_KINDS, TARGETS
+from tests.core.runout.layouts import TABLE
 from tests.positions import faults, new_recording
+from tests.web.test_choosing import ranked
 
 FEW = 20
 """Positions a discipline; the bench of the rules has three hundred."""
@@ -141,20 +145,25 @@ def test_after_the_key_ball_the_next_rack_of_straight_pool_goes_on_without_a_bre
     assert review["run"] == 1
 
 
-def test_a_choice_that_is_no_option_says_why(client: FlaskClient) -> None:
+def test_a_safety_is_no_option_until_its_result_says_how_it_was_struck(client: FlaskClient) -> None:
     recording, (first, _) = new_recording(client, "nine-ball")
     shot = {
         "shooter": first, "layout": {"from": "empty", "balls": BALLS},
         "plan": {"ball": "7", "choice": "safety"},
     }  # fmt: skip
     body = {"number": 1, "breaker": None, "shots": [shot], "shot": 1}
-    for _ in range(600):
-        found = client.post(f"/api/recordings/{recording}/choices", json=body).get_json()
-        if found["options"]:
-            break
-        time.sleep(0.05)
+    found = ranked(client, recording, body)
     assert found["planned"] is None
     assert "result is not logged" in found["unlisted"]
+    layout = Layout.of({ball: Point(x / 1000, y / 1000) for ball, (x, y) in BALLS.items()})
+    left = {
+        ball: [1000 * place.x, 1000 * place.y]
+        for ball, place in play(TABLE, layout, Strike(1.3, 0.15), Physics()).after.places
+    }
+    assert left["7"] != BALLS["7"] and left["8"] == BALLS["8"]
+    shot["result"] = {"cue_end": left["cue"], "moved": {"7": left["7"]}}
+    found = ranked(client, recording, body)
+    assert found["unlisted"] == "" and found["options"][found["planned"]]["kind"] == "safety"
 
 
 @pytest.mark.parametrize("kind", SHOT_KINDS)
