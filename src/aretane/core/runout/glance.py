@@ -47,6 +47,11 @@ RACK = 15
 """Balls that a value of one stands for where balls are counted."""
 FEW = 5
 """Balls up to which the break ball among them is looked for."""
+READABLE, BELIEVED, LEAST_LEFT, MOST_LEFT = 0.5, 0.3, 0.5, 1.3
+"""Of a layout with balls that a stroke moved: the balls that a glance must have promised before it (it
+reads none where the cue ball ends on the place of a ball that it moved), the power to which the change that
+it reads is believed, and the bounds of that (fitted to 207 strokes of straight pool with three to six
+balls, each held to a map of what it left)."""
 FAR = -1e9
 
 
@@ -205,6 +210,16 @@ def run_from(
         reached *= kept if k + 2 <= loose else kept * going[TIED]
     reached *= broken
     return balls + reached * (1.0 + going[LATER]), reached
+
+
+@lean
+def changed(now: float, before: float) -> float:
+    """How many times what a map promises is left after a stroke that moved balls, by the balls that a
+    glance expects of what it left and of the layout before, the cue ball lying the same."""
+    if before < READABLE:
+        return 1.0
+    times: float = (now / before) ** BELIEVED
+    return min(MOST_LEFT, max(LEAST_LEFT, times))
 
 
 @lean

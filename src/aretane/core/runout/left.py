@@ -9,6 +9,7 @@ from ..motion.play import Ends
 from ..vocabulary import CUE
 from . import kernel
 from .chart import READ, Way
+from .glance import changed
 from .kernel import POINTS
 from .maps import Maker
 from .opened import RACK, glanced
@@ -68,10 +69,13 @@ def _opened(
     found = np.zeros(len(moved))
     for n, k in enumerate(moved):
         left = ends.after(int(k))
-        found[n] = glanced(maker, left) + (len(before.objects) - len(left.objects)) / RACK
-        if way.then != READ and left.cue is not None:
-            found[n] += after[n] - glanced(maker, before.changed({CUE: left.cue}))
-    return np.maximum(found, 0.0)
+        read = glanced(maker, left) + (len(before.objects) - len(left.objects)) / RACK
+        if way.then == READ or left.cue is None:
+            found[n] = read
+        else:
+            lay = glanced(maker, before.changed({CUE: left.cue}))
+            found[n] = after[n] * changed(RACK * read, RACK * lay)
+    return found
 
 
 def _split(maker: Maker, layout: Layout, way: Way, ends: Ends, moved: NDArray[np.int64]) -> Array:
