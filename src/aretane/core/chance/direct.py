@@ -131,7 +131,7 @@ def rows(table: Table, layout: Layout, ball: str) -> Array:
 
 def usual_speed(balls: Array, world: Array, pockets: Array, pocket: int) -> float:
     """Speed (m/s) of a centre-ball strike that brings the ball in row 1 to the pocket at `FIRM` speed."""
-    line_x, line_y = way_in(*balls[1, :2], pocket, balls[1, 2], pockets)
+    line_x, line_y = way_in(balls[1, 0], balls[1, 1], pocket, balls[1, 2], pockets)
     way_x, way_y = balls[1, 0] - balls[0, 0], balls[1, 1] - balls[0, 1]
     far, gap = hypot(line_x, line_y), hypot(way_x, way_y)
     straight = (line_x * way_x + line_y * way_y) / max(far * gap, 1e-9)
