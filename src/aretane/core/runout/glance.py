@@ -47,11 +47,12 @@ RACK = 15
 """Balls that a value of one stands for where balls are counted."""
 FEW = 5
 """Balls up to which the break ball among them is looked for."""
-READABLE, BELIEVED, LEAST_LEFT, MOST_LEFT = 0.5, 0.3, 0.5, 1.3
+READABLE, BELIEVED, LEAST_LEFT, MOST_LEFT, SURE = 0.5, 0.3, 0.5, 1.3, 0.6
 """Of a layout with balls that a stroke moved: the balls that a glance must have promised before it (it
 reads none where the cue ball ends on the place of a ball that it moved), the power to which the change that
-it reads is believed, and the bounds of that (fitted to 207 strokes of straight pool with three to six
-balls, each held to a map of what it left)."""
+it reads is believed, and the bounds of that; and the share of what it reads that is left in any case, where
+the map had no way on (fitted to 207 strokes of straight pool with three to six balls, each held to a map of
+what it left)."""
 FAR = -1e9
 
 

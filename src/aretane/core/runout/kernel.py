@@ -22,7 +22,7 @@ from ..motion.kernel.slots import (
     Y,
 )  # fmt: skip
 from .frame_glance import A_RED, expected_points, left_in_frame, visit_from
-from .glance import BROKEN, MOST_LEFT, RACK, changed, expected, lay_before, left_by, run_from
+from .glance import BROKEN, MOST_LEFT, RACK, SURE, changed, expected, lay_before, left_by, run_from
 from .ranking import ranked
 from .records import After, Bed, Look, Room, Tries, Worths, room_for
 from .turn_glance import in_turn, read_before
@@ -52,7 +52,7 @@ FLUKES = 2
 BEST_READ = np.array((1.0, 7.0, 1.0, 1.0, 7.0, 15.0))
 """What a glance reads of a frame at the best (`frame_glance.READ_COLUMNS`)."""
 GAINED = 0.2
-"""What moved balls add at most to what a map of snooker promises (others are looked at by it)."""
+"""What moved balls add to what a map promises where they are read (others are looked at by it)."""
 LEAST_POT = 1e-3
 """Chance of a pot below which there is no shot."""
 
@@ -167,7 +167,8 @@ def _read_anew(ball: int, player: Array, after: After, bed: Bed, room: Room) -> 
         return
     lay_before(room, ball, desk)
     times = changed(beside + balls, expected(x, y, n, aim, glance, bed, desk)[0])
-    worth[0] = after.points[0] + times * worth_at(after.following[0], after.frame, x, y)
+    there = times * worth_at(after.following[0], after.frame, x, y)
+    worth[0] = after.points[0] + max(there, SURE * (beside + balls) / RACK)
     worth[1] = min(1.0, after.points[1] + times * worth_at(after.following[1], after.frame, x, y))
 
 
@@ -227,9 +228,7 @@ def _most(onwards: After, way: int, ball: int, n: int) -> float:
     glance = onwards.glance
     most = float(np.max(onwards.following[way, 0]))
     if not glance.always:
-        if glance.places.shape[0] == 0:
-            return most
-        return most * MOST_LEFT if glance.values.shape[0] == 0 else most + GAINED
+        return max(most + GAINED, most * MOST_LEFT) if glance.places.shape[0] > 0 else most
     if glance.values.shape[0] == 0:
         balls, _ = run_from(1.0, 1.0, n, n - 2, glance.going, float(glance.going[BROKEN]))
         return (balls + FLUKES) / RACK

@@ -9,7 +9,7 @@ from ..motion.play import Ends
 from ..vocabulary import CUE
 from . import kernel
 from .chart import READ, Way
-from .glance import changed
+from .glance import SURE, changed
 from .kernel import POINTS
 from .maps import Maker
 from .opened import RACK, glanced
@@ -74,7 +74,7 @@ def _opened(
             found[n] = read
         else:
             lay = glanced(maker, before.changed({CUE: left.cue}))
-            found[n] = after[n] * changed(RACK * read, RACK * lay)
+            found[n] = max(after[n] * changed(RACK * read, RACK * lay), SURE * read)
     return found
 
 
