@@ -87,7 +87,7 @@ def test_balls_are_what_comes_when_the_run_is_played_out() -> None:
 
 
 def test_what_moved_balls_change_is_not_read_too_high() -> None:
-    # Strokes that move a ball are many among five. Read too high they were chosen, and half as much again promised.
+    # Many strokes move a ball here. Read too high they were chosen, and half as much again was promised.
     promised, came = 0.0, 0.0
     for number in (80_004, 80_008):
         asked = replace(straight(strewn(number, ["1", "4", "9", "11", "14"])), skill=PRESETS["advanced"])
