@@ -24,6 +24,7 @@ from ..motion.ready import Ready, ready
 from ..runout.chart import PlannedShot, Way
 from ..runout.games import Question, search
 from ..runout.kernel import worth_at
+from ..runout.left import by_map
 from ..runout.maps import SPEEDS, TIPS, WORTHWHILE, Maker
 from ..runout.opened import RACK, glanced
 from ..runout.run import Run
@@ -135,7 +136,8 @@ def looked_at(
                 promise *= _left_in_balls(asked, left)
             yield LookedAt(promise, way, shot, strikes[k], moves, left)
         elif not met:
-            promise = shot.pot * _by_map(run, way, *ends.places[k, 0])
+            x, y = (float(value) for value in ends.places[k, 0])
+            promise = shot.pot * float(worth_at(run.maker.after(way)[0], run.maker.frame, x, y))
             yield LookedAt(promise, way, shot, strikes[k], (), ends.after(k))
 
 
@@ -146,15 +148,10 @@ def _best_still(run: Run, asked: Question, still: Iterable[LookedAt]) -> LookedA
     def worth(one: LookedAt) -> float:
         ends = with_errors(at, asked.table, asked.layout, one.strike, asked.skill, asked.physics, ENDS)
         good = made(Task(one.shot.ball, one.shot.pocket, "direct"), ends) & (ends.fates[:, 0] == -1)
-        left = [_by_map(run, one.way, *ends.places[k, 0]) for k in np.flatnonzero(good)]
-        return one.shot.pot * float(np.mean(left)) if left else 0.0
+        left = by_map(run.maker.after(one.way)[0], run.maker.frame, ends)[good]
+        return one.shot.pot * float(left.mean()) if len(left) else 0.0
 
     return max(sorted(still, key=lambda one: -one.promise)[:STILL], key=worth)
-
-
-def _by_map(run: Run, way: Way, x: float, y: float) -> float:
-    """What follows a way on is worth with the cue ball there."""
-    return float(worth_at(run.maker.after(way)[0], run.maker.frame, float(x), float(y)))
 
 
 def _strike(shot: PlannedShot, at: Ready) -> Strike:
