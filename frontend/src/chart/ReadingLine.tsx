@@ -134,6 +134,8 @@ function Clusters({ reading, words, units }: { reading: Reading; words: Words; u
   );
 }
 
+const GLANCED = "By a glance at what each leaves, to compare them; the order says what comes.";
+
 /** Touch the cluster now or leave it, by what each leaves. */
 function Nudge({ reading, words, units }: { reading: Reading; words: Words; units: Units }) {
   const { nudge: both, nudge_waits: waits } = reading;
@@ -195,7 +197,7 @@ function Nudge({ reading, words, units }: { reading: Reading; words: Words; unit
           {close ? <span className="quiet">too close to call</span> : <b>{less > 0 ? "nudge" : "leave"}</b>}
         </>
       )}
-      .
+      .{measure === "balls" && <span className="quiet"> {GLANCED}</span>}
     </p>
   );
 }
